@@ -1,0 +1,40 @@
+/** One direction of dependency: web and server use core; core knows nothing of HTTP, SQL, React or the DOM. */
+module.exports = {
+  forbidden: [
+    {
+      name: 'core-stays-pure',
+      severity: 'error',
+      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: '^(packages/core/src|node_modules/(zod|fft\\.js)/)' },
+    },
+    {
+      name: 'web-and-server-apart',
+      severity: 'error',
+      from: { path: '^apps/web' },
+      to: { path: '^apps/server' },
+    },
+    {
+      name: 'server-never-web',
+      severity: 'error',
+      from: { path: '^apps/server' },
+      to: { path: '^apps/web' },
+    },
+    {
+      name: 'truth-stays-in-the-simulation',
+      comment: 'The estimators must not see how the simulated car makes its signals.',
+      severity: 'error',
+      from: { path: '^packages/core/src/(signal|summing|plan)', pathNot: '\\.test\\.ts$' },
+      to: { path: '^packages/core/src/carsim' },
+    },
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)dist/' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: {
+      conditionNames: ['ulpen-src', 'import', 'default'],
+      exportsFields: ['exports'],
+    },
+  },
+};

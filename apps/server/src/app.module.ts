@@ -1,0 +1,32 @@
+import { type DynamicModule, Module } from '@nestjs/common';
+import { CapturesModule } from './captures/captures.module.ts';
+import { ComputeModule } from './compute/compute.module.ts';
+import { DatabaseModule } from './database/database.module.ts';
+import { HealthController } from './health/health.controller.ts';
+import { JobFilesModule } from './job-files/job-files.module.ts';
+import { JobsModule } from './jobs/jobs.module.ts';
+import { PairsModule } from './pairs/pairs.module.ts';
+import { PlansModule } from './plans/plans.module.ts';
+import { TargetsModule } from './targets/targets.module.ts';
+import { UnitsModule } from './units/units.module.ts';
+
+@Module({})
+export class AppModule {
+  static at(databaseUrl: string): DynamicModule {
+    return {
+      module: AppModule,
+      imports: [
+        DatabaseModule.at(databaseUrl),
+        ComputeModule,
+        JobsModule,
+        UnitsModule,
+        PairsModule,
+        CapturesModule,
+        TargetsModule,
+        PlansModule,
+        JobFilesModule,
+      ],
+      controllers: [HealthController],
+    };
+  }
+}

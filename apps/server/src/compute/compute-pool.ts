@@ -1,0 +1,38 @@
+import { createRequire } from 'node:module';
+import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import type {
+  AnalysisOptions,
+  PlanInput,
+  Proposal,
+  readJobFileText,
+  Response,
+  ResponseAnalysis,
+} from '@ulpen/core';
+import { Piscina } from 'piscina';
+
+/** Core's own functions on worker threads, so that a long computation never holds up other requests. */
+@Injectable()
+export class ComputePool implements OnApplicationShutdown {
+  private readonly pool = new Piscina({
+    filename: createRequire(import.meta.url).resolve('@ulpen/core'),
+    minThreads: 0,
+    maxThreads: 2,
+    idleTimeout: 30_000,
+  });
+
+  analyse(response: Response, options: AnalysisOptions): Promise<ResponseAnalysis> {
+    return this.pool.run({ response, ...options }, { name: 'analyseCapture' });
+  }
+
+  propose(input: PlanInput): Promise<Proposal[]> {
+    return this.pool.run(input, { name: 'proposePlans' });
+  }
+
+  readJobFile(text: string): Promise<ReturnType<typeof readJobFileText>> {
+    return this.pool.run(text, { name: 'readJobFileText' });
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    await this.pool.destroy();
+  }
+}

@@ -1,0 +1,15 @@
+import type { Knex } from 'knex';
+import * as skeleton from './migrations/001-skeleton.ts';
+
+const MIGRATIONS: Record<string, Knex.Migration> = { '001-skeleton': skeleton };
+
+/** Brings the database to the newest shape; does nothing when it is there already. */
+export async function migrate(knex: Knex): Promise<void> {
+  await knex.migrate.latest({
+    migrationSource: {
+      getMigrations: async () => Object.keys(MIGRATIONS).sort(),
+      getMigrationName: (name: string) => name,
+      getMigration: async (name: string) => MIGRATIONS[name],
+    },
+  });
+}

@@ -1,0 +1,126 @@
+import { Inject, Injectable } from '@nestjs/common';
+import {
+  type Job,
+  JOB_FILE_FORMAT,
+  JOB_FILE_VERSION,
+  type JobFile,
+  type ResponseAnalysis,
+} from '@ulpen/core';
+import type { Knex } from 'knex';
+import { CapturesRepository } from '../captures/captures.repository.ts';
+import { ComputePool } from '../compute/compute-pool.ts';
+import { KNEX } from '../database/knex.ts';
+import { JobsRepository } from '../jobs/jobs.repository.ts';
+import { JobsService } from '../jobs/jobs.service.ts';
+import { PairsRepository } from '../pairs/pairs.repository.ts';
+import { PlansRepository } from '../plans/plans.repository.ts';
+import { ProblemError } from '../problems/problem-error.ts';
+import { TargetsRepository } from '../targets/targets.repository.ts';
+import { UnitsRepository } from '../units/units.repository.ts';
+import { KeyBook } from './key-book.ts';
+
+@Injectable()
+export class JobFilesService {
+  constructor(
+    @Inject(KNEX) private readonly knex: Knex,
+    private readonly view: JobsService,
+    private readonly jobs: JobsRepository,
+    private readonly units: UnitsRepository,
+    private readonly pairs: PairsRepository,
+    private readonly captures: CapturesRepository,
+    private readonly targets: TargetsRepository,
+    private readonly plans: PlansRepository,
+    private readonly pool: ComputePool,
+  ) {}
+
+  /** One job as a file. The same job always gives the same file. */
+  async write(jobId: string): Promise<JobFile> {
+    const { id: _, version: __, updatedAt: ___, units, targets, plans, ...job } = await this.view.view(jobId);
+    const keys = new KeyBook();
+    const fileUnits: JobFile['units'] = [];
+    for (const { id, jobId: _job, pairs, ...unit } of units) {
+      const filePairs: JobFile['units'][number]['pairs'] = [];
+      const key = keys.keyFor('u', id);
+      for (const { id: pairId, unitId: _unit, captures, ...pair } of pairs) {
+        const pairKey = keys.keyFor('p', pairId);
+        const fileCaptures: JobFile['units'][number]['pairs'][number]['captures'] = [];
+        for (const {
+          id: captureId,
+          pairId: _pair,
+          points: _points,
+          analysis: _analysis,
+          ...capture
+        } of captures) {
+          const response = await this.captures.response(captureId);
+          fileCaptures.push({ ...capture, key: keys.keyFor('c', captureId), response: mutable(response) });
+        }
+        filePairs.push({ ...pair, key: pairKey, captures: fileCaptures });
+      }
+      fileUnits.push({ ...unit, key, pairs: filePairs });
+    }
+    const fileTargets = targets.map(({ id, jobId: _job, ...target }) => ({
+      ...target,
+      key: keys.keyFor('t', id),
+    }));
+    const filePlans = plans.map(({ id: _id, jobId: _job, ...plan }) => keys.rename(plan, 'toKeys'));
+    return {
+      format: JOB_FILE_FORMAT,
+      version: JOB_FILE_VERSION,
+      job,
+      units: fileUnits,
+      targets: fileTargets,
+      plans: filePlans,
+    };
+  }
+
+  /** Takes a file in as a new job: all of it or nothing. */
+  async read(file: JobFile): Promise<Job> {
+    // Judged before the transaction, so that no lock waits for arithmetic.
+    const analyses = new Map<string, ResponseAnalysis>();
+    const captures = file.units.flatMap((u) => u.pairs.flatMap((p) => p.captures));
+    await Promise.all(
+      captures.map(async (c) =>
+        analyses.set(c.key, await this.pool.analyse(c.response, { levelKind: c.levelKind })),
+      ),
+    );
+    return this.knex.transaction(async (trx) => {
+      const keys = new KeyBook();
+      const job = await this.jobs.add(file.job, trx);
+      for (const { key: unitKey, pairs, ...unit } of file.units) {
+        const { id: unitId } = await this.units.add(job.id, unit, trx);
+        keys.put(unitKey, unitId);
+        for (const { key: pairKey, captures: fileCaptures, ...pair } of pairs) {
+          const { id: pairId } = await this.pairs.add(unitId, pair, trx);
+          keys.put(pairKey, pairId);
+          for (const { key, ...capture } of fileCaptures) {
+            const { id } = await this.captures.add({ ...capture, pairId, analysis: analyses.get(key)! }, trx);
+            keys.put(key, id);
+          }
+        }
+      }
+      for (const { key, ...target } of file.targets)
+        keys.put(key, (await this.targets.add(job.id, target, trx)).id);
+      for (const plan of file.plans) {
+        const unknown = keys.unknownIn(plan);
+        if (unknown)
+          throw ProblemError.invalid([
+            { field: 'plans', message: `"${plan.name}" names ${unknown}, which the file does not hold` },
+          ]);
+        await this.plans.add(job.id, keys.rename(plan, 'toIds'), trx);
+      }
+      return job;
+    });
+  }
+}
+
+function mutable(r: {
+  frequencyHz: readonly number[];
+  levelDb: readonly number[];
+  phaseDeg?: readonly number[];
+}) {
+  return {
+    frequencyHz: [...r.frequencyHz],
+    levelDb: [...r.levelDb],
+    ...(r.phaseDeg && { phaseDeg: [...r.phaseDeg] }),
+  };
+}

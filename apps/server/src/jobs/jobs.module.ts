@@ -1,0 +1,17 @@
+import { Module } from '@nestjs/common';
+import { CapturesModule } from '../captures/captures.module.ts';
+import { PairsModule } from '../pairs/pairs.module.ts';
+import { PlansStoreModule } from '../plans/plans-store.module.ts';
+import { TargetsModule } from '../targets/targets.module.ts';
+import { UnitsModule } from '../units/units.module.ts';
+import { JobsController } from './jobs.controller.ts';
+import { JobsRepository } from './jobs.repository.ts';
+import { JobsService } from './jobs.service.ts';
+
+@Module({
+  imports: [UnitsModule, PairsModule, CapturesModule, TargetsModule, PlansStoreModule],
+  controllers: [JobsController],
+  providers: [JobsRepository, JobsService],
+  exports: [JobsRepository, JobsService],
+})
+export class JobsModule {}

@@ -1,0 +1,99 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { Job, JobFields, JobLine, JobList } from '@ulpen/core';
+import type { Knex } from 'knex';
+import { KNEX } from '../database/knex.ts';
+import { fromRow } from '../database/rows.ts';
+import { VersionedTable } from '../database/versioned-table.ts';
+
+export interface JobQuery {
+  /** words that must all appear in car, system, place or year */
+  q: string;
+  limit: number;
+  offset: number;
+}
+
+/** Outputs of a page of jobs with the band of the capture in force. */
+const BANDS = `
+  select u.job_id, p.side, p.axle, p.way, c.low_hz, c.high_hz, c.id is not null as measured
+  from units u
+  join pairs p on p.unit_id = u.id
+  left join lateral (
+    select id, low_hz, high_hz from captures
+    where pair_id = p.id and withdrawn_at is null order by imported_at desc, id limit 1
+  ) c on true
+  where u.job_id = any(?)
+  order by u.position, p.position`;
+
+@Injectable()
+export class JobsRepository {
+  private readonly table: VersionedTable<Job>;
+
+  constructor(@Inject(KNEX) private readonly knex: Knex) {
+    this.table = new VersionedTable<Job>(knex, 'jobs', 'job');
+  }
+
+  get(id: string): Promise<Job> {
+    return this.table.get(id);
+  }
+
+  add(fields: JobFields & { createdAt?: string }, trx: Knex = this.knex): Promise<Job> {
+    return this.table.insert(fields, trx);
+  }
+
+  change(id: string, version: number, fields: JobFields): Promise<Job> {
+    return this.table.update(id, version, { ...fields, updatedAt: this.knex.fn.now() });
+  }
+
+  remove(id: string): Promise<void> {
+    return this.table.remove(id);
+  }
+
+  async list({ q, limit, offset }: JobQuery): Promise<JobList> {
+    const query = this.knex('jobs');
+    for (const term of q.split(/\s+/).filter(Boolean)) {
+      const like = `%${term.replace(/[\\%_]/g, '\\$&')}%`;
+      query.whereRaw(`concat_ws(' ', car, system, place, year::text) ilike ?`, [like]);
+    }
+    const [{ count }] = await query.clone().count<{ count: string }[]>('* as count');
+    const rows = await query
+      .clone()
+      .orderBy([{ column: 'updated_at', order: 'desc' }, { column: 'id' }])
+      .limit(limit)
+      .offset(offset);
+    const jobs = rows.map((row) => fromRow<Job>(row));
+    return { total: Number(count), jobs: await this.withContents(jobs) };
+  }
+
+  private async withContents(jobs: readonly Job[]): Promise<JobLine[]> {
+    const ids = jobs.map((j) => j.id);
+    const [bands, targets, plans] = await Promise.all([
+      this.knex.raw<{ rows: Record<string, unknown>[] }>(BANDS, [ids]),
+      this.countsOf('targets', ids),
+      this.countsOf('plans', ids),
+    ]);
+    const byJob = new Map<unknown, Record<string, unknown>[]>(ids.map((id) => [id, []]));
+    for (const row of bands.rows) byJob.get(row['job_id'])?.push(row);
+    return jobs.map((job) => {
+      const list = (byJob.get(job.id) ?? []).map(({ job_id: _, ...row }) =>
+        fromRow<JobLine['bands'][number]>(row),
+      );
+      return {
+        ...job,
+        bands: list,
+        outputs: list.length,
+        measured: list.filter((b) => b.measured).length,
+        targets: targets.get(job.id) ?? 0,
+        plans: plans.get(job.id) ?? 0,
+      };
+    });
+  }
+
+  private async countsOf(table: 'targets' | 'plans', ids: readonly string[]): Promise<Map<string, number>> {
+    const rows = await this.knex(table)
+      .whereIn('job_id', [...ids])
+      .groupBy('job_id')
+      .select('job_id')
+      .count('* as count');
+    return new Map(rows.map((row) => [String(row['job_id']), Number(row['count'])]));
+  }
+}

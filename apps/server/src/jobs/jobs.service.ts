@@ -1,0 +1,43 @@
+import { Injectable } from '@nestjs/common';
+import type { JobView } from '@ulpen/core';
+import { CapturesRepository } from '../captures/captures.repository.ts';
+import { PairsRepository } from '../pairs/pairs.repository.ts';
+import { PlansRepository } from '../plans/plans.repository.ts';
+import { TargetsRepository } from '../targets/targets.repository.ts';
+import { UnitsRepository } from '../units/units.repository.ts';
+import { JobsRepository } from './jobs.repository.ts';
+
+@Injectable()
+export class JobsService {
+  constructor(
+    private readonly jobs: JobsRepository,
+    private readonly units: UnitsRepository,
+    private readonly pairs: PairsRepository,
+    private readonly captures: CapturesRepository,
+    private readonly targets: TargetsRepository,
+    private readonly plans: PlansRepository,
+  ) {}
+
+  /** A job with everything that its screens show. */
+  async view(id: string): Promise<JobView> {
+    const job = await this.jobs.get(id);
+    const [units, targets, plans] = await Promise.all([
+      this.units.ofJob(id),
+      this.targets.ofJob(id),
+      this.plans.ofJob(id),
+    ]);
+    const pairs = await this.pairs.ofUnits(units.map((u) => u.id));
+    const captures = await this.captures.ofPairs(pairs.map((p) => p.id));
+    return {
+      ...job,
+      units: units.map((unit) => ({
+        ...unit,
+        pairs: pairs
+          .filter((p) => p.unitId === unit.id)
+          .map((pair) => ({ ...pair, captures: captures.filter((c) => c.pairId === pair.id) })),
+      })),
+      targets,
+      plans,
+    };
+  }
+}

@@ -1,0 +1,34 @@
+import type { Problem } from '@ulpen/core';
+
+/** An error that is told to the client as it is: RFC 9457 problem details. */
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+
+  static of(status: number, title: string, detail: string, more: Partial<Problem> = {}): ProblemError {
+    return new ProblemError({ type: 'about:blank', title, status, detail, ...more });
+  }
+
+  static notFound(what: string): ProblemError {
+    return ProblemError.of(
+      404,
+      'Not found',
+      `There is no such ${what}. It may have been deleted; go back to the list.`,
+    );
+  }
+
+  static invalid(errors: NonNullable<Problem['errors']>): ProblemError {
+    const detail = errors.map((e) => (e.field ? `${e.field}: ${e.message}` : e.message)).join('; ');
+    return ProblemError.of(400, 'Not accepted', detail, { errors });
+  }
+
+  static stale(what: string, current: unknown): ProblemError {
+    const detail = `This ${what} was changed elsewhere in the meantime. Look at both and decide.`;
+    return ProblemError.of(409, 'Changed in the meantime', detail, { current });
+  }
+
+  static tooLarge(most: string): ProblemError {
+    return ProblemError.of(413, 'Too large', `At most ${most} are accepted.`);
+  }
+}

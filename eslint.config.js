@@ -1,0 +1,35 @@
+import js from '@eslint/js';
+import hooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+export default tseslint.config(
+  { ignores: ['**/dist/', '.ulpen/', 'test-results/'] },
+  js.configs.recommended,
+  ...tseslint.configs.strict,
+  {
+    rules: {
+      '@typescript-eslint/no-extraneous-class': 'off',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/consistent-type-definitions': ['error', 'interface'],
+      'no-console': 'error',
+      eqeqeq: 'error',
+    },
+  },
+  { files: ['apps/web/src/**/*.{ts,tsx}'], ...hooks.configs.flat.recommended },
+  {
+    files: ['tools/**/*.mjs', 'packages/core/bench/**', '*.cjs', '*.js'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        fetch: 'readonly',
+        module: 'readonly',
+        URL: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        performance: 'readonly',
+      },
+    },
+    rules: { 'no-console': 'off' },
+  },
+);

@@ -1,0 +1,78 @@
+import type { Axle, Side, Way } from '../../model/words.ts';
+import type { SimulatedOutput } from '../simulated-car.ts';
+import type { SimulatedFilter, SimulatedPeak } from '../transfer.ts';
+
+export const highPass = (
+  family: SimulatedFilter['family'],
+  order: number,
+  cornerHz: number,
+): SimulatedFilter => ({
+  side: 'high-pass',
+  family,
+  order,
+  cornerHz,
+});
+export const lowPass = (
+  family: SimulatedFilter['family'],
+  order: number,
+  cornerHz: number,
+): SimulatedFilter => ({
+  side: 'low-pass',
+  family,
+  order,
+  cornerHz,
+});
+export const peak = (frequencyHz: number, gainDb: number, q: number): SimulatedPeak => ({
+  frequencyHz,
+  gainDb,
+  q,
+});
+
+interface OutputOptions {
+  suffix?: string;
+  gainDb?: number;
+  filters?: SimulatedFilter[];
+  peaks?: SimulatedPeak[];
+  /** s */
+  delay?: number;
+  /** plus and minus are the other way round than the labels say */
+  inverted?: boolean;
+  polarity?: 'normal' | 'reversed';
+  polarityStanding?: 'measured' | 'claimed' | 'assumed';
+  measuredAtSteps?: number[];
+  withPhase?: boolean;
+}
+
+/** An output on a plug: `at` is plug, plus cavity, minus cavity; `wires` are plus and minus. */
+export function output(
+  channel: [Side, Axle, Way],
+  at: [string, number, number],
+  wires: [string, string],
+  o: OutputOptions = {},
+): SimulatedOutput {
+  const [side, axle, way] = channel;
+  return {
+    pair: {
+      side,
+      axle,
+      way,
+      suffix: o.suffix ?? '',
+      plug: at[0],
+      plusCavity: at[1],
+      minusCavity: at[2],
+      plusWire: wires[0],
+      minusWire: wires[1],
+      polarity: o.polarity ?? 'normal',
+      polarityStanding: o.polarityStanding ?? 'assumed',
+    },
+    chain: {
+      gainDb: o.gainDb ?? 0,
+      filters: o.filters ?? [],
+      peaks: o.peaks ?? [],
+      delay: o.delay ?? 0,
+      inverted: o.inverted ?? false,
+    },
+    measuredAtSteps: o.measuredAtSteps ?? [18],
+    withPhase: o.withPhase ?? false,
+  };
+}

@@ -1,0 +1,112 @@
+import type { SimulatedCar, SimulatedOutput } from '../simulated-car.ts';
+import { highPass, lowPass, output, peak } from './parts.ts';
+
+/** Three ways of one front door; the tweeter of the right side is wired the other way round at the factory. */
+function front(
+  side: 'left' | 'right',
+  first: number,
+  wires: [string, string][],
+  tweeterReversed: boolean,
+): SimulatedOutput[] {
+  return [
+    output([side, 'front', 'woofer'], ['C2', first, first + 1], wires[0], {
+      gainDb: 1.5,
+      filters: [highPass('butterworth', 2, 78), lowPass('linkwitz-riley', 4, 380)],
+      peaks: [peak(110, 2.5, 1.1)],
+      polarityStanding: 'measured',
+      measuredAtSteps: [18, 26],
+    }),
+    output([side, 'front', 'midrange'], ['C2', first + 2, first + 3], wires[1], {
+      gainDb: 0,
+      filters: [highPass('linkwitz-riley', 4, 380), lowPass('linkwitz-riley', 4, 3400)],
+      peaks: [peak(900, -3, 1)],
+      polarityStanding: 'measured',
+    }),
+    output([side, 'front', 'tweeter'], ['C2', first + 4, first + 5], wires[2], {
+      gainDb: -2.5,
+      filters: [highPass('linkwitz-riley', 4, 3400)],
+      peaks: [peak(9000, 1.5, 1.5)],
+      inverted: tweeterReversed,
+      polarity: tweeterReversed ? 'reversed' : 'normal',
+      polarityStanding: tweeterReversed ? 'measured' : 'assumed',
+    }),
+  ];
+}
+
+/** Seven seats, premium system fed at fixed level by the radio, ten speakers on an amplifier under the rear floor. */
+export const peopleCarrier: SimulatedCar = {
+  id: 'people-carrier',
+  job: {
+    car: 'Tarnholt Ferry 7',
+    year: 2024,
+    system: 'Auralis premium, amplifier with eleven outputs',
+    place: 'Bay 2',
+    wish: 'New front set and a subwoofer. Radio, chimes and parking sounds stay. Nothing cut if it can be avoided.',
+  },
+  units: [
+    {
+      unit: { kind: 'amplifier', name: 'Amplifier', location: 'under the rear floor' },
+      outputs: [
+        ...front(
+          'left',
+          3,
+          [
+            ['BN/WH', 'BN'],
+            ['BU/YE', 'BU'],
+            ['VT/WH', 'VT'],
+          ],
+          false,
+        ),
+        ...front(
+          'right',
+          13,
+          [
+            ['GN', 'GN/BK'],
+            ['WH/BU', 'WH'],
+            ['GY/RD', 'GY'],
+          ],
+          true,
+        ),
+        output(['centre', 'front', 'full'], ['C3', 1, 2], ['OG', 'BK/OG'], {
+          gainDb: -3,
+          filters: [highPass('butterworth', 3, 250), lowPass('butterworth', 1, 14_000)],
+          peaks: [peak(2500, 2, 1.2)],
+        }),
+        output(['left', 'rear', 'full'], ['C3', 5, 6], ['YE/RD', 'YE'], {
+          gainDb: -1,
+          filters: [highPass('butterworth', 2, 170)],
+          peaks: [peak(4000, -2, 1)],
+        }),
+        output(['right', 'rear', 'full'], ['C3', 7, 8], ['PK/BK', 'PK'], {
+          filters: [highPass('butterworth', 2, 170)],
+          measuredAtSteps: [],
+        }),
+        output(['mono', 'other', 'subwoofer'], ['C3', 11, 12], ['RD/WH', 'RD'], {
+          suffix: 'coil 1',
+          gainDb: 4,
+          filters: [highPass('butterworth', 2, 28), lowPass('linkwitz-riley', 4, 95)],
+          measuredAtSteps: [18, 26],
+        }),
+        output(['mono', 'other', 'subwoofer'], ['C3', 13, 14], ['TQ/WH', 'TQ'], {
+          suffix: 'coil 2',
+          gainDb: 4,
+          filters: [highPass('butterworth', 2, 28), lowPass('linkwitz-riley', 4, 95)],
+        }),
+      ],
+    },
+  ],
+  targets: [
+    {
+      name: 'Front set',
+      layout: 'stereo',
+      axle: 'front',
+      lowHz: 80,
+      highHz: 18_000,
+      speakerLevelInput: false,
+    },
+    { name: 'Subwoofer', layout: 'mono', axle: 'other', lowHz: 30, highHz: 85, speakerLevelInput: false },
+  ],
+  bassWithdrawal: { fromStep: 20, hzPerStep: 7 },
+  floorDb: -62,
+  seed: 1107,
+};

@@ -1,0 +1,43 @@
+import type { JobFields } from '../model/job.ts';
+import type { TargetFields } from '../model/target.ts';
+import type { PairFields, UnitFields } from '../model/unit.ts';
+import type { SimulatedChain } from './transfer.ts';
+
+/** One output of a simulated factory system: what is written about it, and what is true of it. */
+export interface SimulatedOutput {
+  pair: PairFields;
+  chain: SimulatedChain;
+  /** volume steps at which the demo has it measured, in order; none: not measured yet */
+  measuredAtSteps: number[];
+  /** the capture has phase against the source signal */
+  withPhase: boolean;
+}
+
+export interface SimulatedUnit {
+  unit: UnitFields;
+  outputs: SimulatedOutput[];
+}
+
+/** A made-up car with a made-up factory system, and what its owner wants. */
+export interface SimulatedCar {
+  /** names the car in code: `people-carrier` */
+  id: string;
+  job: JobFields;
+  units: SimulatedUnit[];
+  targets: TargetFields[];
+  /** bass withdrawn at the highest step: low shelf made of a high-pass corner that rises with volume */
+  bassWithdrawal: { fromStep: number; hzPerStep: number } | null;
+  floorDb: number;
+  seed: number;
+}
+
+/** An output's chain at a volume step, with bass withdrawn as the car does it. */
+export function chainAtStep(car: SimulatedCar, output: SimulatedOutput, step: number): SimulatedChain {
+  const level = { ...output.chain, gainDb: output.chain.gainDb + 1.5 * (step - 18) };
+  if (!car.bassWithdrawal || step <= car.bassWithdrawal.fromStep) return level;
+  const cornerHz = 20 + (step - car.bassWithdrawal.fromStep) * car.bassWithdrawal.hzPerStep;
+  return {
+    ...level,
+    filters: [...level.filters, { side: 'high-pass', family: 'butterworth', order: 2, cornerHz }],
+  };
+}

@@ -1,0 +1,80 @@
+/**
+ * How a simulated output passes sound, from the poles of its filters. Written apart from the fitting code, which works
+ * with closed forms of |H|^2: the two agree only if both are right.
+ */
+export interface SimulatedFilter {
+  side: 'high-pass' | 'low-pass';
+  family: 'butterworth' | 'linkwitz-riley';
+  order: number;
+  cornerHz: number;
+}
+
+export interface SimulatedPeak {
+  frequencyHz: number;
+  gainDb: number;
+  q: number;
+}
+
+export interface SimulatedChain {
+  gainDb: number;
+  filters: SimulatedFilter[];
+  peaks: SimulatedPeak[];
+  /** s */
+  delay: number;
+  /** second-order all-pass, Hz; processed systems use them to shape the sum of ways */
+  allPassHz?: number;
+  inverted: boolean;
+}
+
+export interface Complex {
+  re: number;
+  im: number;
+}
+
+const multiply = (a: Complex, b: Complex): Complex => ({
+  re: a.re * b.re - a.im * b.im,
+  im: a.re * b.im + a.im * b.re,
+});
+const divide = (a: Complex, b: Complex): Complex => {
+  const d = b.re * b.re + b.im * b.im;
+  return { re: (a.re * b.re + a.im * b.im) / d, im: (a.im * b.re - a.re * b.im) / d };
+};
+
+/** Product over the poles of a Butterworth low-pass normalised to 1 rad/s, at s = j w (Butterworth 1930). */
+function butterworth(order: number, w: number): Complex {
+  let h: Complex = { re: 1, im: 0 };
+  for (let k = 1; k <= order; k++) {
+    const angle = (Math.PI * (2 * k + order - 1)) / (2 * order);
+    const pole = { re: Math.cos(angle), im: Math.sin(angle) };
+    h = divide(h, { re: -pole.re, im: w - pole.im });
+  }
+  return h;
+}
+
+function filterAt(filter: SimulatedFilter, hz: number): Complex {
+  // A high-pass is the low-pass at the mirrored frequency: s -> 1/s, that is j w -> -j / w.
+  const w = filter.side === 'low-pass' ? hz / filter.cornerHz : -filter.cornerHz / hz;
+  if (filter.family === 'butterworth') return butterworth(filter.order, w);
+  const half = butterworth(filter.order / 2, w);
+  return multiply(half, half);
+}
+
+function peakAt(peak: SimulatedPeak, hz: number): Complex {
+  const x = hz / peak.frequencyHz;
+  const a = 10 ** (peak.gainDb / 40);
+  return divide({ re: 1 - x * x, im: (x * a) / peak.q }, { re: 1 - x * x, im: x / (a * peak.q) });
+}
+
+/** Complex transfer of the whole chain at one frequency. */
+export function transferAt(chain: SimulatedChain, hz: number): Complex {
+  const gain = (chain.inverted ? -1 : 1) * 10 ** (chain.gainDb / 20);
+  let h: Complex = { re: gain, im: 0 };
+  for (const filter of chain.filters) h = multiply(h, filterAt(filter, hz));
+  for (const peak of chain.peaks) h = multiply(h, peakAt(peak, hz));
+  if (chain.allPassHz) {
+    const x = hz / chain.allPassHz;
+    h = multiply(h, divide({ re: 1 - x * x, im: -x * Math.SQRT2 }, { re: 1 - x * x, im: x * Math.SQRT2 }));
+  }
+  const turn = -2 * Math.PI * hz * chain.delay;
+  return multiply(h, { re: Math.cos(turn), im: Math.sin(turn) });
+}

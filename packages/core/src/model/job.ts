@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { idSchema, line, requiredLine, versionSchema } from './words.ts';
+
+export const jobFieldsSchema = z
+  .object({
+    car: requiredLine(80),
+    year: z.int().min(1950, 'a year from 1950').max(2100, 'a year up to 2100').nullable(),
+    system: line(80),
+    place: line(40),
+    wish: line(1000),
+  })
+  .meta({ id: 'JobFields' });
+export type JobFields = z.infer<typeof jobFieldsSchema>;
+
+export const jobSchema = jobFieldsSchema
+  .extend({ id: idSchema, version: versionSchema, createdAt: z.iso.datetime(), updatedAt: z.iso.datetime() })
+  .meta({ id: 'Job' });
+export type Job = z.infer<typeof jobSchema>;
+
+export const jobChangeSchema = jobFieldsSchema.extend({ version: versionSchema }).meta({ id: 'JobChange' });

@@ -1,0 +1,67 @@
+import { z } from 'zod';
+import { captureSchema } from './capture.ts';
+import { jobSchema } from './job.ts';
+import { planSchema } from './plan.ts';
+import { targetSchema } from './target.ts';
+import { pairSchema, unitSchema } from './unit.ts';
+import { sideSchema, axleSchema, waySchema } from './words.ts';
+
+/** A pair with its captures, newest first; withdrawn ones stay in the record. */
+export const pairViewSchema = pairSchema
+  .extend({ captures: z.array(captureSchema) })
+  .meta({ id: 'PairView' });
+export type PairView = z.infer<typeof pairViewSchema>;
+
+export const unitViewSchema = unitSchema.extend({ pairs: z.array(pairViewSchema) }).meta({ id: 'UnitView' });
+export type UnitView = z.infer<typeof unitViewSchema>;
+
+/** A job with everything that its screens show, but for the captures' raw points. */
+export const jobViewSchema = jobSchema
+  .extend({ units: z.array(unitViewSchema), targets: z.array(targetSchema), plans: z.array(planSchema) })
+  .meta({ id: 'JobView' });
+export type JobView = z.infer<typeof jobViewSchema>;
+
+/** A line of the job list: what is there, and the bands of the outputs as a small picture. */
+export const jobLineSchema = jobSchema
+  .extend({
+    outputs: z.int(),
+    measured: z.int(),
+    targets: z.int(),
+    plans: z.int(),
+    bands: z.array(
+      z.object({
+        side: sideSchema,
+        axle: axleSchema,
+        way: waySchema,
+        lowHz: z.number().nullable(),
+        highHz: z.number().nullable(),
+        measured: z.boolean(),
+      }),
+    ),
+  })
+  .meta({ id: 'JobLine' });
+export type JobLine = z.infer<typeof jobLineSchema>;
+
+export const jobListSchema = z
+  .object({ total: z.int(), jobs: z.array(jobLineSchema) })
+  .meta({ id: 'JobList' });
+export type JobList = z.infer<typeof jobListSchema>;
+
+/** RFC 9457. */
+export const problemSchema = z
+  .object({
+    type: z.string(),
+    title: z.string(),
+    status: z.int(),
+    detail: z.string(),
+    errors: z.array(z.object({ field: z.string(), message: z.string() })).optional(),
+    /** the present state, with a 409 */
+    current: z.unknown().optional(),
+  })
+  .meta({ id: 'Problem' });
+export type Problem = z.infer<typeof problemSchema>;
+
+/** The capture in force: the newest that is not withdrawn. */
+export function captureInForce(pair: PairView): PairView['captures'][number] | null {
+  return pair.captures.find((c) => c.withdrawnAt === null) ?? null;
+}

@@ -1,0 +1,59 @@
+import { z } from 'zod';
+
+/** How a property is known; the screens draw the three differently everywhere. */
+export const standingSchema = z.enum(['measured', 'claimed', 'assumed']);
+export type Standing = z.infer<typeof standingSchema>;
+
+export const sideSchema = z.enum(['left', 'right', 'centre', 'mono']);
+export type Side = z.infer<typeof sideSchema>;
+
+export const axleSchema = z.enum(['front', 'rear', 'other']);
+export type Axle = z.infer<typeof axleSchema>;
+
+export const waySchema = z.enum(['full', 'woofer', 'midrange', 'tweeter', 'subwoofer']);
+export type Way = z.infer<typeof waySchema>;
+
+/** Where a signal belongs. */
+export interface Channel {
+  side: Side;
+  axle: Axle;
+  way: Way;
+}
+
+const WAY_WORD: Record<Way, string> = {
+  full: '',
+  woofer: 'woofer',
+  midrange: 'mid',
+  tweeter: 'tweeter',
+  subwoofer: 'subwoofer',
+};
+
+/** What an installer calls a channel: `Front left mid`, `Centre`, `Subwoofer`. */
+export function channelName({ side, axle, way }: Channel): string {
+  const words: string[] = [];
+  if (way === 'subwoofer') words.push('subwoofer', ...(side === 'left' || side === 'right' ? [side] : []));
+  else {
+    if (side !== 'centre' && axle !== 'other') words.push(axle);
+    words.push(side, WAY_WORD[way]);
+  }
+  const name = words.filter(Boolean).join(' ');
+  return name.charAt(0).toUpperCase() + name.slice(1);
+}
+
+/** IEC 60757 letter codes of wire colours; a stripe follows after a slash: `BN/WH`. */
+export const WIRE_COLOURS = ['BK', 'BN', 'RD', 'OG', 'YE', 'GN', 'BU', 'VT', 'GY', 'WH', 'PK', 'TQ'] as const;
+
+export const wireSchema = z
+  .string()
+  .regex(
+    new RegExp(`^(?:${WIRE_COLOURS.join('|')})(?:/(?:${WIRE_COLOURS.join('|')}))?$`),
+    `a wire is two letters of IEC 60757 (${WIRE_COLOURS.join(', ')}), a stripe after a slash: BN/WH`,
+  );
+
+export const idSchema = z.uuid('an id is a UUID');
+/** Raised by one at every change; a change that names an old one is refused. */
+export const versionSchema = z.int().min(1, 'the version is a whole number from 1');
+
+/** One line of text that somebody typed. */
+export const line = (most: number) => z.string().trim().max(most, `at most ${most} characters`);
+export const requiredLine = (most: number) => line(most).min(1, 'must not be empty');

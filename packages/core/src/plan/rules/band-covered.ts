@@ -1,0 +1,24 @@
+import { formatFrequency } from '../../quantity/frequency.ts';
+import { remark, type Rule } from './rule.ts';
+
+/** The needed band must be there. */
+export const bandCovered: Rule = (context) => {
+  const { feed, name } = context;
+  if (feed.covers) return [];
+  const { lowHz, highHz } = feed.need;
+  const gaps = feed.missing.slice(0, 3).map(({ fromHz, toHz }) => {
+    if (fromHz <= lowHz * 1.1) return `below ${formatFrequency(toHz)}`;
+    if (toHz >= highHz / 1.1) return `above ${formatFrequency(fromHz)}`;
+    return fromHz === toHz
+      ? `around ${formatFrequency(fromHz)}`
+      : `from ${formatFrequency(fromHz)} to ${formatFrequency(toHz)}`;
+  });
+  return [
+    remark(
+      context,
+      'band-covered',
+      'error',
+      `${name} gets nothing ${gaps.join(' and ')}, but needs ${formatFrequency(lowHz)} to ${formatFrequency(highHz)}.`,
+    ),
+  ];
+};

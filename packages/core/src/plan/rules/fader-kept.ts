@@ -1,0 +1,26 @@
+import { remark, type Rule } from './rule.ts';
+
+/** Outputs of both axles in one channel: the fader then changes the tone. */
+export const faderKept: Rule = (context) => {
+  const { feed, sources, target, name } = context;
+  if (feed.side === 'mono') return [];
+  const axles = new Set(sources.map((s) => s.pair.axle));
+  if (axles.size > 1)
+    return [
+      remark(
+        context,
+        'fader-kept',
+        'warning',
+        `${name} mixes front and rear outputs: the fader will change its tone. Leave the fader in the middle, or tell the owner.`,
+      ),
+    ];
+  if (axles.has(target.axle) || target.axle === 'other') return [];
+  return [
+    remark(
+      context,
+      'fader-kept',
+      'note',
+      `${name} is fed from the ${[...axles][0]} outputs: the fader works the other way round there.`,
+    ),
+  ];
+};

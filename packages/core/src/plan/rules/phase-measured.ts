@@ -1,0 +1,14 @@
+import { gridRange } from '../../summing/flatness.ts';
+import { remark, type Rule } from './rule.ts';
+
+/** Without measured phase a sum is a prediction from the filters alone. */
+export const phaseMeasured: Rule = (context) => {
+  const { feed, name } = context;
+  if (!feed.span) return [];
+  const { from, to } = gridRange(feed.need);
+  let widest = 0;
+  for (let i = from; i <= to; i++) widest = Math.max(widest, feed.span.bestDb[i] - feed.span.worstDb[i]);
+  if (widest < 3) return [];
+  const text = `${name}: phase is worked out from the filters (minimum phase), not measured. The shaded span shows how far the sum can be off if the factory amplifier delays one way or turns its phase.`;
+  return [remark(context, 'phase-measured', 'warning', text)];
+};

@@ -1,0 +1,17 @@
+import { remark, type Rule } from './rule.ts';
+
+/** A mono channel made from one side misses what is recorded on the other. */
+export const sidesComplete: Rule = (context) => {
+  const { feed, sources, name } = context;
+  if (feed.side !== 'mono') return [];
+  const sides = new Set(sources.map((s) => s.pair.side));
+  if (sides.has('mono') || sides.has('centre') || (sides.has('left') && sides.has('right'))) return [];
+  return [
+    remark(
+      context,
+      'sides-complete',
+      'warning',
+      `${name} hears the ${[...sides][0]} side only: what is recorded on the other side is missing.`,
+    ),
+  ];
+};

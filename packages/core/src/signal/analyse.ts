@@ -1,0 +1,101 @@
+import { classify, DEFAULT_LIMITS, type Classification, type ClassLimits } from './classify.ts';
+import { findEdges, type Edges } from './edges.ts';
+import { fitFilterModel, type FilterModel } from './fit/fit-filter.ts';
+import { findNoiseFloor } from './noise-floor.ts';
+import { median, passBandLevel } from './pass-band.ts';
+import type { Response } from './response.ts';
+import { smoothToBands } from './smooth.ts';
+
+/** Raised whenever the same data would give another result, so that stored results can be made anew. */
+export const ANALYSIS_VERSION = 1;
+
+/** What the levels of a file are, as stated by a person; decides the tilt that makes a flat output read flat. */
+export const LEVEL_KINDS = ['flat', 'narrow-band-pink', 'octave-band-white'] as const;
+export type LevelKind = (typeof LEVEL_KINDS)[number];
+
+/**
+ * Tilt to add, dB per octave. Pink noise falls 3 dB per octave in a narrow-band spectrum; white noise rises 3 dB per
+ * octave in fractional-octave bands; transfer functions and pink noise in bands are flat as they are.
+ */
+export const TILT_DB_PER_OCTAVE: Record<LevelKind, number> = {
+  flat: 0,
+  'narrow-band-pink': 10 * Math.log10(2),
+  'octave-band-white': -10 * Math.log10(2),
+};
+
+export interface AnalysisOptions {
+  levelKind?: LevelKind;
+  /** noise floor from a recording of silence, dB */
+  noiseFloorDb?: number | null;
+  limits?: ClassLimits;
+}
+
+export interface ResponseAnalysis extends Classification {
+  version: number;
+  /** 1/12-octave levels, tilt applied: what strips and curves are drawn from and sums are made of */
+  smoothed: Response;
+  /** dB */
+  passBandDb: number;
+  /** dB; null when the curve shows none */
+  noiseFloorDb: number | null;
+  edges: Edges;
+  model: FilterModel | null;
+}
+
+/** Adds a stated tilt, pivoting at 1 kHz. */
+export function applyTilt(response: Response, kind: LevelKind): Response {
+  const tilt = TILT_DB_PER_OCTAVE[kind];
+  if (tilt === 0) return response;
+  return {
+    ...response,
+    levelDb: response.levelDb.map((l, i) => l + tilt * Math.log2(response.frequencyHz[i] / 1000)),
+  };
+}
+
+/** {@link analyseResponse} with everything in one argument, as worker threads want it. */
+export function analyseCapture(capture: AnalysisOptions & { response: Response }): ResponseAnalysis {
+  return analyseResponse(capture.response, capture);
+}
+
+/**
+ * Class and edges without the filter model: fast enough to follow a slider.
+ *
+ * @throws RangeError when the response is not usable
+ */
+export function quickAnalysis(response: Response, options: AnalysisOptions = {}): ResponseAnalysis {
+  return analyse(response, options, false);
+}
+
+/**
+ * The whole judgement of one response: smoothing, pass band, noise floor, edges, filter model and class.
+ *
+ * @param response as measured, any spacing
+ * @throws RangeError when the response is not usable
+ */
+export function analyseResponse(response: Response, options: AnalysisOptions = {}): ResponseAnalysis {
+  return analyse(response, options, true);
+}
+
+function analyse(response: Response, options: AnalysisOptions, withModel: boolean): ResponseAnalysis {
+  const { levelKind = 'flat', limits = DEFAULT_LIMITS } = options;
+  const smoothed = smoothToBands(applyTilt(response, levelKind), 12);
+  if (smoothed.frequencyHz.length < 12) {
+    const nothing = classify(smoothed, NaN, null, { low: [], high: [] }, null, limits);
+    return {
+      version: ANALYSIS_VERSION,
+      smoothed,
+      passBandDb: median(response.levelDb),
+      noiseFloorDb: null,
+      edges: { low: [], high: [] },
+      model: null,
+      ...nothing,
+    };
+  }
+  const passBandDb = passBandLevel(smoothed);
+  const seenFloor = options.noiseFloorDb ?? findNoiseFloor(smoothed, passBandDb);
+  const model = withModel ? fitFilterModel(smoothed, { noiseFloorDb: options.noiseFloorDb ?? null }) : null;
+  const noiseFloorDb = seenFloor ?? model?.noiseFloorDb ?? null;
+  const edges = findEdges(smoothed, passBandDb, noiseFloorDb);
+  const classification = classify(smoothed, passBandDb, noiseFloorDb, edges, model, limits);
+  return { version: ANALYSIS_VERSION, smoothed, passBandDb, noiseFloorDb, edges, model, ...classification };
+}

@@ -1,0 +1,31 @@
+import { median } from './pass-band.ts';
+import type { Response } from './response.ts';
+
+/** A floor lies at least this far under the pass band, dB; nearer, a plateau may be part of the signal. */
+const LEAST_DEPTH_DB = 12;
+/** Over one octave a floor is flatter than any first-order skirt (6 dB per octave): limit in dB per octave. */
+const MOST_SLOPE = 2.5;
+
+/**
+ * Looks for the noise floor of a level curve: the lowest one-octave window that is flat and well below the pass band.
+ *
+ * @param response on fractional-octave bands
+ * @param passBandDb level of the pass band, dB
+ * @returns dB, or `null` when the curve shows no plateau (then its lowest level bounds the floor from above)
+ */
+export function findNoiseFloor(response: Response, passBandDb: number): number | null {
+  const { frequencyHz, levelDb } = response;
+  let floor: number | null = null;
+  for (let from = 0, to = 0; from < frequencyHz.length; from++) {
+    while (to < frequencyHz.length && frequencyHz[to] <= 2 * frequencyHz[from]) to++;
+    const octaves = Math.log2(frequencyHz[to - 1] / frequencyHz[from]);
+    if (to - from < 3 || octaves < 0.75) continue;
+    const half = (to - from) >> 1;
+    const window = levelDb.slice(from, to);
+    const slope = (median(window.slice(-half)) - median(window.slice(0, half))) / (octaves / 2);
+    const level = median(window);
+    if (passBandDb - level < LEAST_DEPTH_DB || Math.abs(slope) > MOST_SLOPE) continue;
+    if (floor === null || level < floor) floor = level;
+  }
+  return floor;
+}
