@@ -20,6 +20,7 @@ export * from './signal/columns/column-error.ts';
 export * from './signal/columns/column-reader.ts';
 export * from './signal/columns/layout.ts';
 export type { FilterModel, FittedFilter, PeakingSection } from './signal/fit/fit-filter.ts';
+export { levelOfFilterModel } from './signal/fit/model-level.ts';
 export type { Response } from './signal/response.ts';
 export { smoothToBands } from './signal/smooth.ts';
 export { SUM_GRID_HZ } from './summing/output-response.ts';

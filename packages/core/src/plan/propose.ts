@@ -55,6 +55,7 @@ function workOut(strategy: Strategy, targets: readonly Target[], sources: readon
   const reasons: string[] = [];
   const remarks: Remark[] = [];
   for (const target of targets) {
+    const ofTarget: Remark[] = [];
     for (const side of feedSides(target)) {
       const allowed = sourcesFor(sources, side);
       const feed = strategy.feed(target, side, allowed);
@@ -67,8 +68,9 @@ function workOut(strategy: Strategy, targets: readonly Target[], sources: readon
       const used = feed.taps.map((tap) => allowed.find((s) => s.pair.id === tap.pairId)!);
       const context = { feed, target, sources: used, name: feedName(target, side) };
       reasons.push(describeFeed(context));
-      remarks.push(...RULES.flatMap((rule) => rule(context)));
+      ofTarget.push(...RULES.flatMap((rule) => rule(context)));
     }
+    remarks.push(...mergeSides(ofTarget, target));
   }
   const wanted = targets.reduce((n, t) => n + feedSides(t).length, 0);
   return {
@@ -88,4 +90,16 @@ function workOut(strategy: Strategy, targets: readonly Target[], sources: readon
 /** An output that feeds two channels earns the same remark twice. */
 function withoutRepeats(remarks: readonly Remark[]): Remark[] {
   return remarks.filter((r, i) => remarks.findIndex((o) => o.text === r.text) === i);
+}
+
+/** What holds for left and right alike is said once. */
+function mergeSides(remarks: readonly Remark[], target: Target): Remark[] {
+  const [left, right] = [feedName(target, 'left'), feedName(target, 'right')];
+  const asLeft = (text: string) => text.replace(right, left);
+  const twins = (r: Remark) => remarks.filter((o) => o.rule === r.rule && asLeft(o.text) === asLeft(r.text));
+  return remarks
+    .filter((r) => twins(r)[0] === r)
+    .map((r) =>
+      twins(r).length > 1 ? { ...r, text: r.text.replace(left, `${target.name}, both sides`) } : r,
+    );
 }

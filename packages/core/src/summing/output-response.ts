@@ -1,8 +1,7 @@
 import { fractionalOctaveBands } from '../signal/bands.ts';
 import type { ResponseAnalysis } from '../signal/analyse.ts';
 import { ABOVE_NOISE_DB } from '../signal/edges.ts';
-import { modelLevel } from '../signal/fit/filter-problem.ts';
-import type { FilterModel } from '../signal/fit/fit-filter.ts';
+import { levelOfFilterModel } from '../signal/fit/model-level.ts';
 import { interpolate } from '../signal/smooth.ts';
 import type { ComplexResponse } from './network.ts';
 import { minimumPhase } from './minimum-phase.ts';
@@ -35,7 +34,7 @@ export function outputResponse(analysis: ResponseAnalysis, useMeasuredPhase: boo
   const { smoothed, model, noiseFloorDb } = analysis;
   const lnF = smoothed.frequencyHz.map(Math.log);
   const measured = interpolate(lnF, smoothed.levelDb, lnGrid);
-  const filtered = model ? levelOfModel(model, lnGrid) : null;
+  const filtered = model ? levelOfFilterModel(model, SUM_GRID_HZ) : null;
   const heard = noiseFloorDb === null ? -Infinity : noiseFloorDb + ABOVE_NOISE_DB;
   const step = Math.log(2) / 12;
   const usable = lnGrid.map(
@@ -69,20 +68,4 @@ export function outputResponse(analysis: ResponseAnalysis, useMeasuredPhase: boo
     im[i] = amplitude * Math.sin(phase[i]);
   }
   return { response: { re, im }, phase: phaseMeasured ? 'measured' : 'minimum-phase' };
-}
-
-function levelOfModel(model: FilterModel, lnGrid: readonly number[]): Float64Array {
-  const values = {
-    gainDb: model.gainDb,
-    floorDb: 0,
-    lnHighPass: model.highPass ? Math.log(model.highPass.cornerHz) : 0,
-    lnLowPass: model.lowPass ? Math.log(model.lowPass.cornerHz) : 0,
-    peaks: model.equaliser.map((p) => ({
-      lnCentre: Math.log(p.frequencyHz),
-      gainDb: p.gainDb,
-      lnQ: Math.log(p.q),
-    })),
-  };
-  const shape = { highPass: model.highPass, lowPass: model.lowPass, peaks: values.peaks.length };
-  return modelLevel(shape, values, Float64Array.from(lnGrid), false);
 }

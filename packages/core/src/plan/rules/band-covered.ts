@@ -18,7 +18,7 @@ export const bandCovered: Rule = (context) => {
       context,
       'band-covered',
       'error',
-      `${name} gets nothing ${gaps.join(' and ')}, but needs ${formatFrequency(lowHz)} to ${formatFrequency(highHz)}.`,
+      `${name} gets too little ${gaps.join(' and ')}, but needs ${formatFrequency(lowHz)} to ${formatFrequency(highHz)}.`,
     ),
   ];
 };

@@ -1,0 +1,26 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { RouterProvider } from 'react-router';
+import { ApiProblem } from '../api/client.ts';
+import { Notices } from '../ui/Notices.tsx';
+import { FrequencyRamp } from '../ui/FrequencyRamp.tsx';
+import { router } from './router.tsx';
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      // What is not there will not come by asking again.
+      retry: (count, error) => !(error instanceof ApiProblem && error.status < 500) && count < 2,
+    },
+  },
+});
+
+export function App() {
+  return (
+    <QueryClientProvider client={queries}>
+      <FrequencyRamp />
+      <RouterProvider router={router} />
+      <Notices />
+    </QueryClientProvider>
+  );
+}

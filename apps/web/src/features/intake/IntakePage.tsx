@@ -1,0 +1,75 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { Button } from 'react-bootstrap';
+import { Plus } from 'lucide-react';
+import type { Target, TargetFields } from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { EmptyState } from '../../ui/EmptyState.tsx';
+import { useFramedJob } from '../job/JobFrame.tsx';
+import { CarForm } from './CarForm.tsx';
+import { TARGET_STARTS } from './target-starts.ts';
+import { TargetEditor } from './TargetEditor.tsx';
+import './intake.css';
+
+/** The car and the wish on the left; on the right the new channels and the band that each needs. */
+export function IntakePage() {
+  const job = useFramedJob();
+  const [choosing, setChoosing] = useState(false);
+  const add = useJobChange(job.id, (fields: TargetFields) =>
+    api.post<Target>(`/jobs/${job.id}/targets`, fields),
+  );
+  const starts = (
+    <div className="target-starts">
+      {TARGET_STARTS.map((start) => (
+        <Button
+          key={start.name}
+          variant="secondary"
+          disabled={add.isPending}
+          onClick={() => add.mutate(start, { onSuccess: () => setChoosing(false) })}
+        >
+          {start.name}
+        </Button>
+      ))}
+    </div>
+  );
+  return (
+    <main className="panes intake">
+      <section className="pane">
+        <div className="pane-title">
+          <h1>The car and the wish</h1>
+        </div>
+        <CarForm key={job.id} job={job} />
+      </section>
+      <section className="pane" aria-label="Targets">
+        <div className="pane-title">
+          <h2>New channels</h2>
+          <span className="quiet">which band each one needs</span>
+        </div>
+        {job.targets.length === 0 ? (
+          <EmptyState title="What is to be fed?" actions={starts}>
+            A target is a group of new amplifier channels with the band it needs. Start with the nearest one;
+            every figure can be changed.
+          </EmptyState>
+        ) : (
+          <>
+            <div className="targets">
+              {job.targets.map((target) => (
+                <TargetEditor key={target.id} target={target} jobId={job.id} />
+              ))}
+            </div>
+            <div className="d-flex flex-wrap gap-2 mt-3">
+              <Link className="btn btn-primary" to="../plan">
+                See the plan
+              </Link>
+              <Button variant="secondary" aria-expanded={choosing} onClick={() => setChoosing(!choosing)}>
+                <Plus size={18} /> Add a target
+              </Button>
+            </div>
+            {choosing && starts}
+          </>
+        )}
+      </section>
+    </main>
+  );
+}

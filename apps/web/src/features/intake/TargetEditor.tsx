@@ -1,0 +1,173 @@
+import { useEffect, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Trash2 } from 'lucide-react';
+import { formatFrequency, type Target, type TargetFields, targetFieldsSchema } from '@ulpen/core';
+import { api, ApiProblem } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { BandRange } from '../../ui/BandRange.tsx';
+import { Conflict } from '../../ui/Conflict.tsx';
+import { FrequencyField } from '../../ui/FrequencyField.tsx';
+import { useNotices } from '../../ui/notices-store.ts';
+
+const LABELS = [
+  { name: 'name', label: 'Name' },
+  { name: 'layout', label: 'Channels' },
+  { name: 'axle', label: 'Where' },
+  { name: 'lowHz', label: 'From', show: (v: unknown) => formatFrequency(Number(v)) },
+  { name: 'highHz', label: 'To', show: (v: unknown) => formatFrequency(Number(v)) },
+  { name: 'speakerLevelInput', label: 'Speaker-level input', show: (v: unknown) => (v ? 'yes' : 'no') },
+];
+
+const fieldsOf = ({ name, layout, axle, lowHz, highHz, speakerLevelInput }: TargetFields): TargetFields => ({
+  name,
+  layout,
+  axle,
+  lowHz,
+  highHz,
+  speakerLevelInput,
+});
+const same = (a: TargetFields, b: TargetFields) =>
+  JSON.stringify(fieldsOf(a)) === JSON.stringify(fieldsOf(b));
+
+/** One group of new channels: what it is and the band it needs. Saved when the person says so. */
+export function TargetEditor({ target, jobId }: { target: Target; jobId: string }) {
+  const [draft, setDraft] = useState(() => fieldsOf(target));
+  const [base, setBase] = useState(target);
+  const [conflict, setConflict] = useState<Target | null>(null);
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const tell = useNotices((s) => s.tell);
+  const change = useJobChange(
+    jobId,
+    (body: TargetFields & { version: number }) => api.put<Target>(`/targets/${target.id}`, body),
+    true,
+  );
+  const remove = useJobChange(jobId, () => api.remove(`/targets/${target.id}`));
+  const restore = useJobChange(jobId, (fields: TargetFields) =>
+    api.post<Target>(`/jobs/${jobId}/targets`, fields),
+  );
+  const dirty = !same(draft, base);
+  const set = (part: Partial<TargetFields>) => setDraft((d) => ({ ...d, ...part }));
+
+  // A newer version from elsewhere replaces what is shown only where nothing was typed.
+  useEffect(() => {
+    if (target.version > base.version && !dirty) {
+      setBase(target);
+      setDraft(fieldsOf(target));
+    }
+  }, [target, base.version, dirty]);
+
+  const take = (saved: Target) => {
+    setBase(saved);
+    setDraft(fieldsOf(saved));
+    setConflict(null);
+  };
+  const save = (version: number) => {
+    const checked = targetFieldsSchema.safeParse(draft);
+    setFaults(Object.fromEntries(checked.error?.issues.map((i) => [String(i.path[0]), i.message]) ?? []));
+    if (!checked.success) return;
+    change.mutate(
+      { ...checked.data, version },
+      {
+        onSuccess: take,
+        onError: (error) => {
+          if (error instanceof ApiProblem && error.status === 409)
+            setConflict(error.problem.current as Target);
+          else tell({ tone: 'wrong', text: error.message });
+        },
+      },
+    );
+  };
+  const drop = () =>
+    remove.mutate(undefined, {
+      onSuccess: () => tell({ text: `${base.name} removed.`, undo: () => restore.mutate(fieldsOf(base)) }),
+    });
+  const id = `target-${target.id}`;
+
+  return (
+    <article className="target" aria-label={base.name}>
+      <div className="target-line">
+        <Form.Control
+          aria-label="Name of the target"
+          className="target-name"
+          value={draft.name}
+          isInvalid={!!faults['name']}
+          onChange={(e) => set({ name: e.target.value })}
+        />
+        <Form.Select
+          aria-label="Channels"
+          value={draft.layout}
+          onChange={(e) => set({ layout: e.target.value as TargetFields['layout'] })}
+        >
+          <option value="stereo">left and right</option>
+          <option value="mono">one, mono</option>
+        </Form.Select>
+        <Form.Select
+          aria-label="Where"
+          value={draft.axle}
+          onChange={(e) => set({ axle: e.target.value as TargetFields['axle'] })}
+        >
+          <option value="front">front</option>
+          <option value="rear">rear</option>
+          <option value="other">elsewhere</option>
+        </Form.Select>
+        <Button
+          variant="quiet"
+          aria-label={`Remove ${base.name}`}
+          title="Remove"
+          onClick={drop}
+          disabled={remove.isPending}
+        >
+          <Trash2 size={18} />
+        </Button>
+      </div>
+      <BandRange
+        lowHz={draft.lowHz}
+        highHz={draft.highHz}
+        name={draft.name}
+        onChange={(lowHz, highHz) => set({ lowHz, highHz })}
+      />
+      <div className="target-line target-figures">
+        <FrequencyField
+          id={`${id}-low`}
+          label="needs from"
+          hz={draft.lowHz}
+          fault={faults['lowHz']}
+          onChange={(lowHz) => set({ lowHz })}
+        />
+        <FrequencyField
+          id={`${id}-high`}
+          label="to"
+          hz={draft.highHz}
+          fault={faults['highHz']}
+          onChange={(highHz) => set({ highHz })}
+        />
+        <Form.Check
+          type="switch"
+          id={`${id}-speaker-level`}
+          label="amplifier takes speaker level"
+          checked={draft.speakerLevelInput}
+          onChange={(e) => set({ speakerLevelInput: e.target.checked })}
+        />
+      </div>
+      {conflict && (
+        <Conflict
+          fields={LABELS}
+          mine={{ ...draft }}
+          current={{ ...conflict }}
+          onKeepMine={() => save(conflict.version)}
+          onTakeTheirs={() => take(conflict)}
+        />
+      )}
+      {dirty && !conflict && (
+        <div className="d-flex gap-2">
+          <Button onClick={() => save(base.version)} disabled={change.isPending}>
+            Save
+          </Button>
+          <Button variant="secondary" onClick={() => setDraft(fieldsOf(base))}>
+            Undo changes
+          </Button>
+        </div>
+      )}
+    </article>
+  );
+}

@@ -1,0 +1,104 @@
+import { useState } from 'react';
+import { Link, Outlet, useNavigate, useOutletContext, useParams } from 'react-router';
+import { Button, Dropdown } from 'react-bootstrap';
+import { Download, Ellipsis, Trash2 } from 'lucide-react';
+import type { JobView } from '@ulpen/core';
+import { api, ApiProblem } from '../../api/client.ts';
+import { useJob, useJobChange } from '../../api/queries.ts';
+import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
+import { EmptyState } from '../../ui/EmptyState.tsx';
+import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
+import { Wordmark } from '../../ui/Wordmark.tsx';
+import { Run } from './Run.tsx';
+import './job-frame.css';
+
+/** The job that the stage inside the frame works on. */
+export function useFramedJob(): JobView {
+  return useOutletContext<JobView>();
+}
+
+/** What all stages of a job share: the car, the run of stages, export and deletion. */
+export function JobFrame() {
+  const { jobId = '' } = useParams();
+  const job = useJob(jobId);
+  if (job.isPending) return <p className="p-4 quiet">Opening the job …</p>;
+  if (job.isError) {
+    const gone = job.error instanceof ApiProblem && job.error.status === 404;
+    return (
+      <EmptyState
+        title={gone ? 'There is no such job' : 'The job did not open'}
+        actions={
+          <>
+            {!gone && <Button onClick={() => void job.refetch()}>Try again</Button>}
+            <Link className="btn btn-secondary" to="/">
+              All jobs
+            </Link>
+          </>
+        }
+      >
+        {job.error.message}
+      </EmptyState>
+    );
+  }
+  return (
+    <div className="job-frame">
+      <header className="job-head">
+        <Wordmark />
+        <div className="job-head-car">
+          <strong className="clip">
+            {job.data.car} <span className="num quiet">{job.data.year}</span>
+          </strong>
+          <span className="quiet small clip">
+            {[job.data.place, job.data.system].filter(Boolean).join(' · ')}
+          </span>
+        </div>
+        <Run job={job.data} />
+        <span className="flex-fill" />
+        <ThemeSwitch />
+        <JobMenu job={job.data} />
+      </header>
+      <Outlet context={job.data} />
+    </div>
+  );
+}
+
+function JobMenu({ job }: { job: JobView }) {
+  const [deleting, setDeleting] = useState(false);
+  const navigate = useNavigate();
+  const remove = useJobChange(null, () => api.remove(`/jobs/${job.id}`));
+  return (
+    <>
+      <Dropdown align="end" className="no-print">
+        <Dropdown.Toggle as="button" className="btn btn-quiet" aria-label="More for this job">
+          <Ellipsis size={20} />
+        </Dropdown.Toggle>
+        <Dropdown.Menu>
+          <Dropdown.Item href={api.fileAddress(job.id)} download>
+            <Download size={18} /> Export the job file
+          </Dropdown.Item>
+          <Dropdown.Item as="button" onClick={() => setDeleting(true)}>
+            <Trash2 size={18} /> Delete the job …
+          </Dropdown.Item>
+        </Dropdown.Menu>
+      </Dropdown>
+      {deleting && (
+        <ConfirmDialog
+          title={`Delete ${job.car}?`}
+          action="Delete the job"
+          onCancel={() => setDeleting(false)}
+          onConfirm={() => remove.mutate(undefined, { onSuccess: () => void navigate('/') })}
+        >
+          <p>
+            Its outputs, captures, targets and plans go with it. There is no way back, unless the job file was
+            exported.
+          </p>
+          <p className="mt-2">
+            <a href={api.fileAddress(job.id)} download>
+              Export the job file first
+            </a>
+          </p>
+        </ConfirmDialog>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,134 @@
+import { useDeferredValue, useRef, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { Button } from 'react-bootstrap';
+import { FileDown, Plus } from 'lucide-react';
+import type { Job } from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange, useJobs } from '../../api/queries.ts';
+import { EmptyState } from '../../ui/EmptyState.tsx';
+import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
+import { Wordmark } from '../../ui/Wordmark.tsx';
+import { JobRow } from './JobRow.tsx';
+import { NewJobDialog } from './NewJobDialog.tsx';
+import './job-list.css';
+
+export function JobListPage() {
+  const [params, setParams] = useSearchParams();
+  const search = params.get('q') ?? '';
+  const [adding, setAdding] = useState(false);
+  const jobs = useJobs(useDeferredValue(search));
+  const found = jobs.data?.pages.flatMap((p) => p.jobs) ?? [];
+  const total = jobs.data?.pages[0]?.total ?? 0;
+  const startButton = (
+    <Button variant="primary" onClick={() => setAdding(true)}>
+      <Plus size={18} /> New job
+    </Button>
+  );
+
+  return (
+    <div className="job-list-page">
+      <header className="job-list-head">
+        <Wordmark />
+        <input
+          className="form-control"
+          type="search"
+          placeholder="Find a car, system or bay"
+          aria-label="Find a job"
+          value={search}
+          onChange={(e) => setParams(e.target.value ? { q: e.target.value } : {}, { replace: true })}
+        />
+        <span className="flex-fill" />
+        <ThemeSwitch />
+        <ImportJobButton />
+        {startButton}
+      </header>
+      <main>
+        <div className="job-list-title">
+          <h1>Jobs</h1>
+          {total > 0 && (
+            <span className="quiet">
+              <span className="num">{total}</span> {search ? 'found' : 'on record'}, last worked on first
+            </span>
+          )}
+        </div>
+        {jobs.isPending && <p className="quiet p-3">Opening …</p>}
+        {jobs.isError && (
+          <EmptyState
+            title="The list did not come"
+            actions={<Button onClick={() => void jobs.refetch()}>Try again</Button>}
+          >
+            {jobs.error.message}
+          </EmptyState>
+        )}
+        {jobs.isSuccess && total === 0 && !search && (
+          <EmptyState
+            title="No job yet"
+            actions={
+              <>
+                {startButton}
+                <ImportJobButton />
+              </>
+            }
+          >
+            A job is one car, one wish, one record. Start one for the car in the bay, or take in a job file.
+          </EmptyState>
+        )}
+        {jobs.isSuccess && total === 0 && search && (
+          <EmptyState
+            title="Nothing fits"
+            actions={
+              <Button variant="secondary" onClick={() => setParams({})}>
+                Show all jobs
+              </Button>
+            }
+          >
+            No job has “{search}” in its car, system, year or bay.
+          </EmptyState>
+        )}
+        {found.length > 0 && (
+          <ul className="job-rows">
+            {found.map((job) => (
+              <JobRow key={job.id} job={job} />
+            ))}
+          </ul>
+        )}
+        {jobs.hasNextPage && (
+          <Button
+            variant="secondary"
+            className="m-3"
+            disabled={jobs.isFetchingNextPage}
+            onClick={() => void jobs.fetchNextPage()}
+          >
+            Show more (<span className="num">{total - found.length}</span> left)
+          </Button>
+        )}
+      </main>
+      {adding && <NewJobDialog onClose={() => setAdding(false)} />}
+    </div>
+  );
+}
+
+function ImportJobButton() {
+  const input = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const take = useJobChange(null, (file: File) => api.upload<Job>('/job-files', file));
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        hidden
+        data-testid="job-file"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = '';
+          if (file) take.mutate(file, { onSuccess: (job) => void navigate(`/jobs/${job.id}`) });
+        }}
+      />
+      <Button variant="secondary" disabled={take.isPending} onClick={() => input.current?.click()}>
+        <FileDown size={18} /> {take.isPending ? 'Reading …' : 'Open a job file'}
+      </Button>
+    </>
+  );
+}

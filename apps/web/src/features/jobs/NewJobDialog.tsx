@@ -1,0 +1,44 @@
+import { useForm } from 'react-hook-form';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import { type Job, type JobFields, jobFieldsSchema } from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { JobFormFields } from './JobFormFields.tsx';
+
+export function NewJobDialog({ onClose }: { onClose: () => void }) {
+  const navigate = useNavigate();
+  const form = useForm<JobFields>({
+    resolver: zodResolver(jobFieldsSchema),
+    defaultValues: { car: '', year: null, system: '', place: '', wish: '' },
+  });
+  const add = useJobChange(null, (fields: JobFields) => api.post<Job>('/jobs', fields));
+  return (
+    <Modal show onHide={onClose} centered>
+      <Form
+        noValidate
+        onSubmit={(e) =>
+          void form.handleSubmit((fields) =>
+            add.mutate(fields, { onSuccess: (job) => void navigate(`/jobs/${job.id}/listen`) }),
+          )(e)
+        }
+      >
+        <Modal.Header closeButton>
+          <Modal.Title as="h2">New job</Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <JobFormFields form={form} autoFocus />
+        </Modal.Body>
+        <Modal.Footer>
+          <Button variant="secondary" onClick={onClose}>
+            Cancel
+          </Button>
+          <Button type="submit" disabled={add.isPending}>
+            Start the job
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}

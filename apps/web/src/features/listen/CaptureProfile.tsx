@@ -1,0 +1,108 @@
+import { type Capture, formatDb, formatFrequency, type FittedFilter, type PairView } from '@ulpen/core';
+import { confidenceWord } from '../../ui/bands-words.ts';
+import { ResponseChart } from '../../ui/ResponseChart.tsx';
+import { modelCurve } from './model-curve.ts';
+import { bandSentence, captureSentence, filterWords } from './profile-words.ts';
+
+/** The curve with its edges, and what was concluded from it. */
+export function CaptureProfile({ capture, pair }: { capture: Capture; pair: PairView }) {
+  const { analysis } = capture;
+  const { model } = analysis;
+  const edgeOf = (filter: FittedFilter | null | undefined, side: 'low' | 'high') =>
+    filter && filter.sixDbHz > 19 && filter.sixDbHz < 20_500
+      ? [
+          {
+            hz: filter.sixDbHz,
+            label: formatFrequency(filter.sixDbHz),
+            detail: `${filter.slopeDbPerOctave} dB/oct`,
+            side,
+          },
+        ]
+      : [];
+  const edges = [...edgeOf(model?.highPass, 'low'), ...edgeOf(model?.lowPass, 'high')];
+  const depth = analysis.noiseFloorDb === null ? null : analysis.passBandDb - analysis.noiseFloorDb;
+  return (
+    <>
+      <p className="quiet">{bandSentence(analysis, pair)}</p>
+      <ResponseChart
+        label={`Level of ${capture.fileName} from 20 Hz to 20 kHz`}
+        curves={[
+          { name: 'measured', ...analysis.smoothed, standing: 'measured' },
+          ...(model
+            ? [{ name: 'filter model', ...modelCurve(model), standing: 'assumed' as const, quiet: true }]
+            : []),
+        ]}
+        referenceDb={analysis.passBandDb}
+        band={{
+          lowHz: edges.find((e) => e.side === 'low')?.hz ?? null,
+          highHz: edges.find((e) => e.side === 'high')?.hz ?? null,
+        }}
+        edges={edges}
+      />
+      <dl className="facts">
+        <Fact
+          term="Class"
+          value={analysis.bandClass.replace('-', ' ')}
+          note={`${confidenceWord(analysis.confidence)}, ${(analysis.confidence * 100).toFixed(0)} %`}
+        />
+        <Fact
+          term="Lower edge, −6 dB"
+          value={analysis.lowHz ? formatFrequency(analysis.lowHz) : 'none seen'}
+          note={filterWords(model?.highPass)}
+        />
+        <Fact
+          term="Upper edge, −6 dB"
+          value={analysis.highHz ? formatFrequency(analysis.highHz) : 'none seen'}
+          note={filterWords(model?.lowPass)}
+        />
+        <Fact
+          term="Equalised"
+          value={
+            model?.equaliser.length
+              ? `${model.equaliser.length} ${model.equaliser.length === 1 ? 'place' : 'places'}`
+              : 'no'
+          }
+          note={
+            model?.equaliser
+              .map((p) => `${formatDb(p.gainDb, 0)} dB at ${formatFrequency(p.frequencyHz)}`)
+              .join(', ') || 'nothing above 0.4 dB'
+          }
+        />
+        <Fact
+          term="Above the noise"
+          value={depth === null ? 'no floor seen' : `${depth.toFixed(0)} dB`}
+          note={
+            depth === null
+              ? 'the curve never sinks into noise'
+              : depth < 20
+                ? 'play louder if it can be'
+                : 'enough'
+          }
+        />
+        <Fact
+          term="Model fits within"
+          value={model ? `${model.rmsDb.toFixed(1)} dB` : '–'}
+          note="rms of what it leaves over"
+        />
+      </dl>
+      {analysis.reasons.map((reason) => (
+        <p key={reason} className="look-again">
+          {reason}
+        </p>
+      ))}
+      <p className="small quiet">{captureSentence(capture)}</p>
+    </>
+  );
+}
+
+function Fact({ term, value, note }: { term: string; value: string; note: string }) {
+  return (
+    <div>
+      <dt>{term}</dt>
+      <dd>
+        <strong>{value}</strong>
+        <span className="small quiet">{note}</span>
+      </dd>
+    </div>
+  );
+}

@@ -1,0 +1,164 @@
+import { useEffect, useRef, useState } from 'react';
+import { proxy } from 'comlink';
+import { Button, Form, Modal, ProgressBar } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import {
+  type Capture,
+  type CaptureFields,
+  COLUMN_LIMITS,
+  type ColumnChoice,
+  type JobView,
+  pairName,
+} from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { useNotices } from '../../ui/notices-store.ts';
+import { coreWorker } from '../../workers/core-worker.ts';
+import type { ColumnPreview } from '../../workers/core.worker.ts';
+import { ImportConditions } from './ImportConditions.tsx';
+import { ImportPreview } from './ImportPreview.tsx';
+
+interface ImportDialogProps {
+  job: JobView;
+  file: File;
+  pairId: string;
+  onClose: () => void;
+}
+
+type Said = Omit<CaptureFields, 'fileName'>;
+
+/** Shows how a file was understood, lets that be corrected, asks for the conditions, and only then saves. */
+export function ImportDialog({ job, file, pairId, onClose }: ImportDialogProps) {
+  const navigate = useNavigate();
+  const tell = useNotices((s) => s.tell);
+  const [into, setInto] = useState(pairId);
+  const [columns, setColumns] = useState<ColumnChoice>({});
+  const [said, setSaid] = useState<Said>(() => usualConditions(job));
+  const [progress, setProgress] = useState(0);
+  const [preview, setPreview] = useState<ColumnPreview | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  const turn = useRef(0);
+  const tooLarge = file.size > COLUMN_LIMITS.bytes;
+
+  useEffect(() => {
+    if (tooLarge) return;
+    const mine = ++turn.current;
+    setProgress(0);
+    const goOn = proxy(async (share: number) => {
+      if (turn.current === mine) setProgress(share);
+      return turn.current === mine;
+    });
+    void coreWorker()
+      .previewColumns(file, columns, said.levelKind, goOn)
+      .catch((): ColumnPreview => ({
+        ok: false,
+        message: 'The file could not be opened. Is it still where it was?',
+      }))
+      .then((result) => {
+        if (result && turn.current === mine) setPreview(result);
+      });
+    return () => {
+      turn.current++;
+    };
+  }, [file, columns, said.levelKind, tooLarge]);
+
+  const save = useJobChange(
+    job.id,
+    (fields: Said) => api.upload<Capture>(`/pairs/${into}/captures`, file, { ...fields, columns }),
+    true,
+  );
+  const submit = () =>
+    save.mutate(said, {
+      onSuccess: (capture) => {
+        onClose();
+        tell({ text: 'Measurement saved.' });
+        void navigate(`/jobs/${job.id}/listen/${capture.pairId}`);
+      },
+      onError: (error) => setRefused(error.message),
+    });
+
+  return (
+    <Modal show onHide={onClose} size="xl" centered scrollable aria-labelledby="import-title">
+      <Modal.Header closeButton>
+        <Modal.Title as="h2" id="import-title">
+          Import {file.name}
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {tooLarge && (
+          <p className="refused" role="alert">
+            The file has {(file.size / 2 ** 20).toFixed(0)} MB; at most {COLUMN_LIMITS.bytes / 2 ** 20} MB are
+            read. Export the response as text with fewer points, for example 48 an octave. Sound recordings
+            are not text.
+          </p>
+        )}
+        {!tooLarge && !preview && (
+          <div className="d-grid gap-2">
+            <p className="quiet">Reading …</p>
+            <ProgressBar now={progress * 100} aria-label="Reading the file" />
+          </div>
+        )}
+        {preview && !preview.ok && (
+          <p className="refused" role="alert">
+            {preview.message}
+          </p>
+        )}
+        {refused && (
+          <p className="refused" role="alert">
+            {refused}
+          </p>
+        )}
+        {preview?.ok && (
+          <div className="import-panes">
+            <ImportPreview preview={preview} onColumns={setColumns} />
+            <div className="d-grid gap-3 align-content-start">
+              <Form.Group controlId="import-into">
+                <Form.Label>Taken from</Form.Label>
+                <Form.Select value={into} onChange={(e) => setInto(e.target.value)}>
+                  {job.units.map((unit) => (
+                    <optgroup key={unit.id} label={unit.name}>
+                      {unit.pairs.map((pair) => (
+                        <option key={pair.id} value={pair.id}>
+                          {pairName(pair)}
+                        </option>
+                      ))}
+                    </optgroup>
+                  ))}
+                </Form.Select>
+              </Form.Group>
+              <ImportConditions
+                said={said}
+                hasPhase={preview.hasPhase}
+                onChange={(part) => setSaid((s) => ({ ...s, ...part }))}
+              />
+            </div>
+          </div>
+        )}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="secondary" onClick={onClose}>
+          {preview?.ok ? 'Cancel' : 'Close'}
+        </Button>
+        {preview?.ok && (
+          <Button onClick={submit} disabled={save.isPending}>
+            {save.isPending ? 'Saving …' : 'Save the measurement'}
+          </Button>
+        )}
+      </Modal.Footer>
+    </Modal>
+  );
+}
+
+/** Conditions stay as they were at the newest import of this job, until changed. */
+function usualConditions(job: JobView): Said {
+  const captures = job.units.flatMap((u) => u.pairs.flatMap((p) => p.captures));
+  const last = captures.reduce<Capture | null>((a, b) => (a && a.importedAt >= b.importedAt ? a : b), null);
+  return {
+    levelKind: last?.levelKind ?? 'flat',
+    levelUnit: last?.levelUnit ?? 'dB',
+    phaseReference: 'none',
+    volumeStep: last?.volumeStep ?? null,
+    load: last?.load ?? 'speaker',
+    note: '',
+  };
+}

@@ -1,0 +1,108 @@
+import { Form } from 'react-bootstrap';
+import type { ColumnChoice, ColumnRole } from '@ulpen/core';
+import { ResponseStrip } from '../../ui/BandStrip.tsx';
+import { bandEdges, classWord } from '../../ui/bands-words.ts';
+import type { ColumnPreview } from '../../workers/core.worker.ts';
+
+const SEPARATOR_WORD = { tab: 'tabs', semicolon: 'semicolons', space: 'spaces', comma: 'commas' };
+const ROLES: ColumnRole[] = ['frequency', 'level', 'phase', 'ignored'];
+
+interface ImportPreviewProps {
+  preview: Extract<ColumnPreview, { ok: true }>;
+  onColumns: (choice: ColumnChoice) => void;
+}
+
+/** How the columns were understood, with every part of it to be corrected. */
+export function ImportPreview({ preview, onColumns }: ImportPreviewProps) {
+  const { table, analysis } = preview;
+  const { separator, decimal, roles, names, frequencyUnit } = table.layout;
+  const choose = (part: ColumnChoice) => onColumns({ separator, decimal, roles, frequencyUnit, ...part });
+  const setRole = (at: number, role: ColumnRole) => {
+    const old = roles[at];
+    // A role that only one column can have changes places.
+    choose({ roles: roles.map((r, i) => (i === at ? role : role !== 'ignored' && r === role ? old : r)) });
+  };
+  return (
+    <div className="d-grid gap-3 align-content-start">
+      <p>
+        Understood as <strong className="num">{table.rows.toLocaleString('en')}</strong> rows, cut at{' '}
+        {SEPARATOR_WORD[separator]}, decimal {decimal}.{' '}
+        <span className="quiet">Looks {classWord(analysis)}</span>{' '}
+        <span className="num">{bandEdges(analysis)}</span>
+        <span className="quiet">; the full judgement follows when it is saved.</span>
+      </p>
+      <div>
+        <ResponseStrip analysis={analysis} label="The curve in the file" />
+        <div className="strip-axis num" aria-hidden="true">
+          <span>20 Hz</span>
+          <span>200</span>
+          <span>2k</span>
+          <span>20k</span>
+        </div>
+      </div>
+      {table.repairs.length > 0 && (
+        <ul className="repairs">
+          {table.repairs.map((repair) => (
+            <li key={repair.kind}>{repair.text}</li>
+          ))}
+        </ul>
+      )}
+      <div className="columns-scroll">
+        <table className="columns">
+          <thead>
+            <tr>
+              {names.map((name, i) => (
+                <th key={i} scope="col">
+                  <span className="clip">{name}</span>
+                  <Form.Select
+                    size="sm"
+                    aria-label={`Column ${i + 1} is`}
+                    value={roles[i]}
+                    onChange={(e) => setRole(i, e.target.value as ColumnRole)}
+                  >
+                    {ROLES.map((role) => (
+                      <option key={role}>{role}</option>
+                    ))}
+                  </Form.Select>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody className="num">
+            {table.preview.map((row, i) => (
+              <tr key={i}>
+                {row.map((cell, c) => (
+                  <td key={c} className={roles[c] === 'ignored' ? 'column-ignored' : ''}>
+                    {cell}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <div className="import-format">
+        <Form.Group controlId="import-unit">
+          <Form.Label>Frequency in</Form.Label>
+          <Form.Select
+            value={frequencyUnit}
+            onChange={(e) => choose({ frequencyUnit: e.target.value as 'Hz' | 'kHz' })}
+          >
+            <option>Hz</option>
+            <option>kHz</option>
+          </Form.Select>
+        </Form.Group>
+        <Form.Group controlId="import-decimal">
+          <Form.Label>Decimal mark</Form.Label>
+          <Form.Select
+            value={decimal}
+            onChange={(e) => choose({ decimal: e.target.value as 'point' | 'comma' })}
+          >
+            <option value="point">point</option>
+            <option value="comma">comma</option>
+          </Form.Select>
+        </Form.Group>
+      </div>
+    </div>
+  );
+}

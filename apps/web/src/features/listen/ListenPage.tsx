@@ -1,0 +1,115 @@
+import { lazy, Suspense, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { Button } from 'react-bootstrap';
+import { ArrowLeft } from 'lucide-react';
+import type { Pair, UnitView } from '@ulpen/core';
+import { EmptyState } from '../../ui/EmptyState.tsx';
+import { useNotices } from '../../ui/notices-store.ts';
+import { useFramedJob } from '../job/JobFrame.tsx';
+import { OutputDialog } from './OutputDialog.tsx';
+import { OutputList } from './OutputList.tsx';
+import { UnitDialog } from './UnitDialog.tsx';
+import './listen.css';
+
+// Charts are heavy and the list is what people see first.
+const OutputDetail = lazy(async () => ({ default: (await import('./OutputDetail.tsx')).OutputDetail }));
+const ImportDialog = lazy(async () => ({ default: (await import('./ImportDialog.tsx')).ImportDialog }));
+
+export type Editing =
+  | { what: 'unit'; unit: UnitView | null }
+  | { what: 'output'; unit: UnitView; pair: Pair | null }
+  | { what: 'import'; file: File; pairId: string };
+
+/** What signal every output carries: the list on the left, one output large on the right. */
+export function ListenPage() {
+  const job = useFramedJob();
+  const { pairId } = useParams();
+  const navigate = useNavigate();
+  const [editing, setEditing] = useState<Editing | null>(null);
+  const tell = useNotices((s) => s.tell);
+  const pairs = job.units.flatMap((u) => u.pairs);
+  const selected = pairs.find((p) => p.id === pairId) ?? (pairId ? undefined : pairs[0]);
+  const close = () => setEditing(null);
+
+  const importFiles = (files: FileList | null, into: string) => {
+    if (!files?.length) return;
+    if (files.length > 1) tell({ text: 'One file at a time: drop each on the output it was taken from.' });
+    setEditing({ what: 'import', file: files[0], pairId: into });
+  };
+
+  return (
+    <main className={`panes listen ${pairId ? 'listen-one' : ''}`}>
+      <section className="pane" aria-label="Outputs">
+        <div className="pane-title">
+          <h1>What each output carries</h1>
+          {pairs.length > 0 && (
+            <span className="quiet">
+              <span className="num">
+                {pairs.filter((p) => p.captures.some((c) => !c.withdrawnAt)).length}
+              </span>{' '}
+              of <span className="num">{pairs.length}</span> measured
+            </span>
+          )}
+        </div>
+        {job.units.length === 0 ? (
+          <EmptyState
+            title="Which unit drives the speakers?"
+            actions={<Button onClick={() => setEditing({ what: 'unit', unit: null })}>Add a unit</Button>}
+          >
+            Add the factory radio, or the amplifier where there is one. Then its outputs, one for each pair of
+            speaker wires.
+          </EmptyState>
+        ) : (
+          <OutputList
+            job={job}
+            selectedId={selected?.id ?? null}
+            onDropFiles={importFiles}
+            onEdit={setEditing}
+          />
+        )}
+      </section>
+      <section className="pane" aria-label="One output">
+        <Link className="btn btn-quiet back-to-list no-print" to={`/jobs/${job.id}/listen`}>
+          <ArrowLeft size={18} /> All outputs
+        </Link>
+        {selected && (
+          <Suspense fallback={<p className="quiet">Drawing …</p>}>
+            <OutputDetail
+              key={selected.id}
+              pair={selected}
+              unit={job.units.find((u) => u.id === selected.unitId)!}
+              onFiles={(files) => importFiles(files, selected.id)}
+              onEdit={setEditing}
+            />
+          </Suspense>
+        )}
+        {!selected && pairId && (
+          <EmptyState
+            title="There is no such output"
+            actions={
+              <Button variant="secondary" onClick={() => void navigate('.')}>
+                Show the first one
+              </Button>
+            }
+          >
+            It may have been deleted in the meantime.
+          </EmptyState>
+        )}
+        {!selected && !pairId && job.units.length > 0 && (
+          <EmptyState title="No output yet">
+            Add the outputs of the unit on the left: each pair of wires that goes to a speaker.
+          </EmptyState>
+        )}
+      </section>
+      {editing?.what === 'unit' && <UnitDialog jobId={job.id} unit={editing.unit} onClose={close} />}
+      {editing?.what === 'output' && (
+        <OutputDialog jobId={job.id} unit={editing.unit} pair={editing.pair} onClose={close} />
+      )}
+      {editing?.what === 'import' && (
+        <Suspense fallback={null}>
+          <ImportDialog job={job} file={editing.file} pairId={editing.pairId} onClose={close} />
+        </Suspense>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,90 @@
+import { useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { Button } from 'react-bootstrap';
+import { FileUp, Pencil } from 'lucide-react';
+import { captureInForce, pairName, type PairView, type UnitView } from '@ulpen/core';
+import { StandingTag } from '../../ui/StandingTag.tsx';
+import { CaptureList } from './CaptureList.tsx';
+import { CaptureProfile } from './CaptureProfile.tsx';
+import type { Editing } from './ListenPage.tsx';
+
+interface OutputDetailProps {
+  pair: PairView;
+  unit: UnitView;
+  onFiles: (files: FileList | null) => void;
+  onEdit: (editing: Editing) => void;
+}
+
+/** One output large: what it carries, how that is known, and its captures. */
+export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps) {
+  const input = useRef<HTMLInputElement>(null);
+  const [over, setOver] = useState(false);
+  const [params] = useSearchParams();
+  const shown = pair.captures.find((c) => c.id === params.get('capture')) ?? captureInForce(pair);
+  const name = pairName(pair);
+  const live = pair.captures.filter((c) => c.withdrawnAt === null).length;
+  return (
+    <div
+      className={`output-detail ${over ? 'output-over' : ''}`}
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(e) => {
+        e.preventDefault();
+        setOver(false);
+        onFiles(e.dataTransfer.files);
+      }}
+    >
+      <div className="detail-head">
+        <h2>{name}</h2>
+        <StandingTag standing={live > 0 ? 'measured' : 'assumed'}>
+          {live === 0 ? 'not measured' : `measured, ${live} ${live === 1 ? 'capture' : 'captures'}`}
+        </StandingTag>
+        <span className="flex-fill" />
+        <Button
+          variant="quiet"
+          className="no-print"
+          aria-label={`Change ${name}`}
+          title="Change this output"
+          onClick={() => onEdit({ what: 'output', unit, pair })}
+        >
+          <Pencil size={16} />
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          hidden
+          data-testid="measurement-file"
+          accept=".txt,.csv,.tsv,.frd,.dat,text/*"
+          onChange={(e) => {
+            onFiles(e.target.files);
+            e.target.value = '';
+          }}
+        />
+        <Button
+          className="no-print"
+          variant={shown ? 'secondary' : 'primary'}
+          onClick={() => input.current?.click()}
+        >
+          <FileUp size={18} /> Import a measurement
+        </Button>
+      </div>
+      {shown ? (
+        <CaptureProfile capture={shown} pair={pair} />
+      ) : (
+        <div className="drop-here">
+          <p>
+            <strong>Drop a measurement of this output here.</strong>
+          </p>
+          <p className="quiet">
+            Text with a frequency and a level on each line: CSV, tabs or spaces, with or without phase. You
+            see how it was understood before anything is saved.
+          </p>
+        </div>
+      )}
+      {pair.captures.length > 0 && <CaptureList pair={pair} shownId={shown?.id ?? null} />}
+    </div>
+  );
+}

@@ -1,0 +1,96 @@
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import { type Pair, type PairFields, pairFieldsSchema, pairName, type UnitView } from '@ulpen/core';
+import { api, ApiProblem } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
+import { useNotices } from '../../ui/notices-store.ts';
+import { blankOutput } from './output-starts.ts';
+import { OutputFields } from './OutputFields.tsx';
+
+interface OutputDialogProps {
+  jobId: string;
+  unit: UnitView;
+  pair: Pair | null;
+  onClose: () => void;
+}
+
+/** Adds or changes one output: its channel, where its two wires sit, and which of them is plus. */
+export function OutputDialog({ jobId, unit, pair, onClose }: OutputDialogProps) {
+  const navigate = useNavigate();
+  const [deleting, setDeleting] = useState(false);
+  const tell = useNotices((s) => s.tell);
+  const {
+    id: _,
+    unitId: __,
+    version,
+    ...known
+  } = pair ?? { id: '', unitId: '', version: 0, ...blankOutput(['left', 'front', 'full']) };
+  const form = useForm<PairFields>({ resolver: zodResolver(pairFieldsSchema), defaultValues: known });
+  const save = useJobChange(
+    jobId,
+    (fields: PairFields) =>
+      pair
+        ? api.put<Pair>(`/pairs/${pair.id}`, { ...fields, version })
+        : api.post<Pair>(`/units/${unit.id}/pairs`, fields),
+    true,
+  );
+  const remove = useJobChange(jobId, () => api.remove(`/pairs/${pair!.id}`));
+  const submit = (fields: PairFields) =>
+    save.mutate(fields, {
+      onSuccess: (saved) => {
+        onClose();
+        void navigate(`/jobs/${jobId}/listen/${saved.id}`);
+      },
+      onError: (error) => {
+        const faults = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
+        for (const { field, message } of faults) form.setError(field as keyof PairFields, { message });
+        if (faults.length === 0) tell({ tone: 'wrong', text: error.message });
+      },
+    });
+  if (deleting && pair) {
+    return (
+      <ConfirmDialog
+        title={`Delete ${pairName(pair)}?`}
+        action="Delete the output"
+        onCancel={() => setDeleting(false)}
+        onConfirm={() =>
+          remove.mutate(undefined, {
+            onSuccess: () => void navigate(`/jobs/${jobId}/listen`),
+            onSettled: onClose,
+          })
+        }
+      >
+        Its captures go with it.
+      </ConfirmDialog>
+    );
+  }
+  return (
+    <Modal show onHide={onClose} centered size="lg">
+      <Form noValidate onSubmit={(e) => void form.handleSubmit(submit)(e)}>
+        <Modal.Header closeButton>
+          <Modal.Title as="h2">{pair ? `Change ${pairName(pair)}` : `An output of ${unit.name}`}</Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <OutputFields form={form} />
+        </Modal.Body>
+        <Modal.Footer>
+          {pair && (
+            <Button variant="danger" className="me-auto" onClick={() => setDeleting(true)}>
+              Delete …
+            </Button>
+          )}
+          <Button variant="secondary" onClick={onClose}>
+            Cancel
+          </Button>
+          <Button type="submit" disabled={save.isPending}>
+            {pair ? 'Save' : 'Add the output'}
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}

@@ -1,0 +1,162 @@
+import { useState } from 'react';
+import { NavLink } from 'react-router';
+import { Button } from 'react-bootstrap';
+import { Pencil, Plus } from 'lucide-react';
+import { captureInForce, type JobView, pairName, type PairView, type UnitView } from '@ulpen/core';
+import { bandEdges, classWord } from '../../ui/bands-words.ts';
+import { OpenStrip, ResponseStrip } from '../../ui/BandStrip.tsx';
+import { WireChip } from '../../ui/WireChip.tsx';
+import type { Editing } from './ListenPage.tsx';
+import { OutputStarts } from './OutputStarts.tsx';
+
+interface OutputListProps {
+  job: JobView;
+  selectedId: string | null;
+  onDropFiles: (files: FileList | null, pairId: string) => void;
+  onEdit: (editing: Editing) => void;
+}
+
+/** All outputs under their units, each with wires, band strip and edges. A file dropped on a row is meant for it. */
+export function OutputList({ job, selectedId, onDropFiles, onEdit }: OutputListProps) {
+  return (
+    <div className="outputs">
+      {job.units.map((unit) => (
+        <section key={unit.id} aria-label={unit.name}>
+          <UnitHead unit={unit} onEdit={onEdit} />
+          {unit.pairs.length === 0 ? (
+            <OutputStarts
+              jobId={job.id}
+              unit={unit}
+              onOne={() => onEdit({ what: 'output', unit, pair: null })}
+            />
+          ) : (
+            <ul onKeyDown={moveBetweenRows}>
+              {unit.pairs.map((pair) => (
+                <OutputRow
+                  key={pair.id}
+                  jobId={job.id}
+                  pair={pair}
+                  selected={pair.id === selectedId}
+                  onDropFiles={onDropFiles}
+                />
+              ))}
+            </ul>
+          )}
+        </section>
+      ))}
+      <Button variant="quiet" className="mt-2 no-print" onClick={() => onEdit({ what: 'unit', unit: null })}>
+        <Plus size={18} /> Another unit
+      </Button>
+    </div>
+  );
+}
+
+/** Arrow keys go from row to row, as in any list. */
+function moveBetweenRows(event: React.KeyboardEvent<HTMLUListElement>): void {
+  const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+  if (step === 0) return;
+  const rows = [...event.currentTarget.querySelectorAll('a')];
+  const next = rows[rows.indexOf(event.target as HTMLAnchorElement) + step];
+  if (!next) return;
+  event.preventDefault();
+  next.focus();
+  next.click();
+}
+
+function UnitHead({ unit, onEdit }: { unit: UnitView; onEdit: OutputListProps['onEdit'] }) {
+  return (
+    <div className="unit-head">
+      <div className="unit-name">
+        <h2>{unit.name}</h2>
+        <span className="quiet small">{unit.location}</span>
+        <Button
+          variant="quiet"
+          className="no-print"
+          aria-label={`Change ${unit.name}`}
+          title="Change this unit"
+          onClick={() => onEdit({ what: 'unit', unit })}
+        >
+          <Pencil size={15} />
+        </Button>
+        <Button
+          variant="quiet"
+          className="no-print"
+          onClick={() => onEdit({ what: 'output', unit, pair: null })}
+        >
+          <Plus size={16} /> Output
+        </Button>
+      </div>
+      <div className="strip-axis num" aria-hidden="true">
+        <span>20 Hz</span>
+        <span>200</span>
+        <span>2k</span>
+        <span>20k</span>
+      </div>
+      <span className="label passes">passes</span>
+    </div>
+  );
+}
+
+interface OutputRowProps {
+  jobId: string;
+  pair: PairView;
+  selected: boolean;
+  onDropFiles: OutputListProps['onDropFiles'];
+}
+
+function OutputRow({ jobId, pair, selected, onDropFiles }: OutputRowProps) {
+  const [over, setOver] = useState(false);
+  const capture = captureInForce(pair);
+  const name = pairName(pair);
+  const place = [pair.plug, [pair.plusCavity, pair.minusCavity].filter((c) => c !== null).join('/')]
+    .filter(Boolean)
+    .join(' · ');
+  return (
+    <li
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(e) => {
+        e.preventDefault();
+        e.stopPropagation();
+        setOver(false);
+        onDropFiles(e.dataTransfer.files, pair.id);
+      }}
+    >
+      <NavLink
+        to={`/jobs/${jobId}/listen/${pair.id}`}
+        className={`output-row ${selected ? 'output-selected' : ''} ${over ? 'output-over' : ''}`}
+        aria-current={selected ? 'true' : undefined}
+      >
+        <span className="output-name">
+          <strong>{name}</strong>
+          <span className="num quiet small">{place || 'place not noted'}</span>
+        </span>
+        <span className="output-wires">
+          <WireChip wire={pair.plusWire} sign="+" />
+          <WireChip wire={pair.minusWire} sign="−" />
+        </span>
+        {capture ? (
+          <ResponseStrip
+            analysis={capture.analysis}
+            label={`${name}: ${classWord(capture.analysis)} ${bandEdges(capture.analysis)}`}
+          />
+        ) : (
+          <OpenStrip />
+        )}
+        <span className="passes">
+          {capture ? (
+            <>
+              <strong>{classWord(capture.analysis)}</strong>
+              <span className="num">{bandEdges(capture.analysis)}</span>
+            </>
+          ) : (
+            <span className="quiet">open</span>
+          )}
+        </span>
+      </NavLink>
+    </li>
+  );
+}

@@ -1,0 +1,94 @@
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { type Unit, type UnitFields, unitFieldsSchema, type UnitView } from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
+
+/** Adds or changes a unit; deleting one with outputs is asked about first. */
+export function UnitDialog({
+  jobId,
+  unit,
+  onClose,
+}: {
+  jobId: string;
+  unit: UnitView | null;
+  onClose: () => void;
+}) {
+  const [deleting, setDeleting] = useState(false);
+  const form = useForm<UnitFields>({
+    resolver: zodResolver(unitFieldsSchema),
+    defaultValues: unit
+      ? { kind: unit.kind, name: unit.name, location: unit.location }
+      : { kind: 'amplifier', name: 'Amplifier', location: '' },
+  });
+  const save = useJobChange(jobId, (fields: UnitFields) =>
+    unit
+      ? api.put<Unit>(`/units/${unit.id}`, { ...fields, version: unit.version })
+      : api.post<Unit>(`/jobs/${jobId}/units`, fields),
+  );
+  const remove = useJobChange(jobId, () => api.remove(`/units/${unit!.id}`));
+  const { errors } = form.formState;
+  if (deleting && unit) {
+    return (
+      <ConfirmDialog
+        title={`Delete ${unit.name}?`}
+        action="Delete the unit"
+        onCancel={() => setDeleting(false)}
+        onConfirm={() => remove.mutate(undefined, { onSettled: onClose })}
+      >
+        Its {unit.pairs.length} outputs and their captures go with it.
+      </ConfirmDialog>
+    );
+  }
+  return (
+    <Modal show onHide={onClose} centered>
+      <Form
+        noValidate
+        onSubmit={(e) => void form.handleSubmit((fields) => save.mutate(fields, { onSuccess: onClose }))(e)}
+      >
+        <Modal.Header closeButton>
+          <Modal.Title as="h2">{unit ? 'Change the unit' : 'Add a unit'}</Modal.Title>
+        </Modal.Header>
+        <Modal.Body className="d-grid gap-3">
+          <Form.Group controlId="unit-kind">
+            <Form.Label>Kind</Form.Label>
+            <Form.Select {...form.register('kind')}>
+              <option value="amplifier">factory amplifier</option>
+              <option value="radio">factory radio</option>
+            </Form.Select>
+          </Form.Group>
+          <Form.Group controlId="unit-name">
+            <Form.Label>Name</Form.Label>
+            <Form.Control isInvalid={!!errors.name} {...form.register('name')} />
+            <Form.Control.Feedback type="invalid">{errors.name?.message}</Form.Control.Feedback>
+          </Form.Group>
+          <Form.Group controlId="unit-location">
+            <Form.Label>Where it sits</Form.Label>
+            <Form.Control
+              placeholder="under the rear floor"
+              isInvalid={!!errors.location}
+              {...form.register('location')}
+            />
+            <Form.Control.Feedback type="invalid">{errors.location?.message}</Form.Control.Feedback>
+          </Form.Group>
+        </Modal.Body>
+        <Modal.Footer>
+          {unit && (
+            <Button variant="danger" className="me-auto" onClick={() => setDeleting(true)}>
+              Delete …
+            </Button>
+          )}
+          <Button variant="secondary" onClick={onClose}>
+            Cancel
+          </Button>
+          <Button type="submit" disabled={save.isPending}>
+            {unit ? 'Save' : 'Add the unit'}
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}

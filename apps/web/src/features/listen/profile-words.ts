@@ -1,0 +1,64 @@
+import {
+  type Capture,
+  type FittedFilter,
+  formatFrequency,
+  type PairFields,
+  type ResponseAnalysis,
+  TILT_DB_PER_OCTAVE,
+} from '@ulpen/core';
+import { format } from 'date-fns';
+
+/** What the class means for the job, in a sentence. */
+export function bandSentence(
+  { bandClass }: ResponseAnalysis,
+  pair: Pick<PairFields, 'side' | 'way'>,
+): string {
+  const side = pair.side === 'left' || pair.side === 'right' ? ` of the ${pair.side} side` : '';
+  switch (bandClass) {
+    case 'full-range':
+      return 'Full range. It can feed a full-range channel alone.';
+    case 'low-pass':
+      return pair.way === 'subwoofer'
+        ? 'Low-pass. It is enough for a subwoofer, and for nothing else.'
+        : `Low-pass. Alone it feeds a woofer or a subwoofer: for a full-range channel sum it with the upper outputs${side}.`;
+    case 'band-pass':
+      return `Band-pass. Alone it feeds a part of the band: for a full-range channel sum it with the other outputs${side}.`;
+    case 'high-pass':
+      return `High-pass. The lows are missing: for a full-range channel sum it with an output${side} that has them.`;
+    case 'silent':
+      return 'Silent. Either nothing plays here, or it was muted while it was measured.';
+    case 'unclear':
+      return 'Unclear. Nothing should be built on it before it is measured again.';
+  }
+}
+
+export function filterWords(filter: FittedFilter | null | undefined): string {
+  if (!filter) return 'no filter found';
+  const octaves = Math.max(0.01, filter.errorOctaves);
+  const percent = Math.round((2 ** octaves - 1) * 100);
+  const family = filter.family === 'butterworth' ? 'Butterworth' : 'Linkwitz-Riley';
+  return `${family} ${filter.slopeDbPerOctave} dB/oct, ±${percent} %`;
+}
+
+const LOAD_WORD: Record<Capture['load'], string> = {
+  speaker: 'factory speaker on',
+  resistor: 'resistor as load',
+  none: 'no load',
+  unknown: 'load not noted',
+};
+
+/** Where a capture comes from, with its conditions. */
+export function captureSentence(capture: Capture): string {
+  const step = capture.volumeStep === null ? 'volume step not noted' : `at volume step ${capture.volumeStep}`;
+  const tilt = TILT_DB_PER_OCTAVE[capture.levelKind];
+  const parts = [
+    `Imported from ${capture.fileName} on ${format(new Date(capture.importedAt), 'd MMM yyyy, HH:mm')}, ${step}, ${LOAD_WORD[capture.load]}; ${capture.points.toLocaleString('en')} points in ${capture.levelUnit}.`,
+    tilt === 0
+      ? ''
+      : `Tilted by ${tilt > 0 ? '+' : '−'}${Math.abs(tilt).toFixed(0)} dB an octave around ${formatFrequency(1000)}, as stated at the import.`,
+    capture.phaseReference === 'source' ? 'Phase is against the source.' : '',
+    ...capture.repairs,
+    capture.note,
+  ];
+  return parts.filter(Boolean).join(' ');
+}

@@ -1,0 +1,62 @@
+import './wire-chip.css';
+
+/** Paint for the letters of IEC 60757. */
+const PAINT: Record<string, string> = {
+  BK: '#16191b',
+  BN: '#7b4d29',
+  RD: '#cf3b35',
+  OG: '#e08a2e',
+  YE: '#e3c23f',
+  GN: '#3d9950',
+  BU: '#3375c8',
+  VT: '#8450a8',
+  GY: '#8d9496',
+  WH: '#eceae2',
+  PK: '#e092b0',
+  TQ: '#3aa6a4',
+};
+const COLOUR_NAME: Record<string, string> = {
+  BK: 'black',
+  BN: 'brown',
+  RD: 'red',
+  OG: 'orange',
+  YE: 'yellow',
+  GN: 'green',
+  BU: 'blue',
+  VT: 'violet',
+  GY: 'grey',
+  WH: 'white',
+  PK: 'pink',
+  TQ: 'turquoise',
+};
+
+/** A wire's colours, base and stripe, always with its letters. */
+export function WireChip({ wire, sign }: { wire: string | null; sign: '+' | '−' }) {
+  const [base, stripe] = (wire ?? '').split('/');
+  const spoken = wire
+    ? [base, stripe]
+        .filter(Boolean)
+        .map((c) => COLOUR_NAME[c])
+        .join(' with ')
+    : 'colour not noted';
+  return (
+    <span className="wire-chip" title={`${sign === '+' ? 'plus' : 'minus'}: ${spoken}`}>
+      <span className="wire-sign">{sign}</span>
+      <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
+        <rect
+          x="0.5"
+          y="0.5"
+          width="15"
+          height="15"
+          rx="4"
+          fill={wire ? PAINT[base] : 'none'}
+          stroke="var(--line)"
+          strokeDasharray={wire ? undefined : '2 2'}
+        />
+        {stripe && <path d="M3.2 15.5 15.5 3.2V9L9 15.5Z" fill={PAINT[stripe]} />}
+        {stripe && <path d="M0.5 9 9 0.5H3.4L0.5 3.4Z" fill={PAINT[stripe]} opacity="0.9" />}
+      </svg>
+      <span className="num">{wire ?? '–'}</span>
+    </span>
+  );
+}

@@ -1,0 +1,109 @@
+// npm run screenshots: one current picture of each main view, from demo data, into docs/screenshots.
+// npm run screenshots -- FOLDER: into another folder, in more sizes.
+import { existsSync } from 'node:fs';
+import { mkdir, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { BROWSER } from './browser.mjs';
+import { withDemoServer } from './demo-server.mjs';
+import { giveUp, installPackages, ROOT } from './setup.mjs';
+
+const [elsewhere] = process.argv.slice(2);
+const folder = elsewhere ?? join(ROOT, 'docs/screenshots');
+const SIZES = elsewhere
+  ? [
+      [1280, 800],
+      [1024, 768],
+      [390, 844],
+    ]
+  : [[1280, 800]];
+const THEMES = elsewhere ? ['bay', 'desk'] : null;
+
+/** A measurement that is not in the demo: comments, semicolons, decimal commas, rows out of order, one at 0 Hz. */
+function measurement() {
+  const rows = ['* rear right, pink noise', 'Freq(Hz);Level(dB)', '0;-80,0'];
+  for (let i = 0; i < 240; i++) {
+    const hz = 20 * 1000 ** (i / 239);
+    const level =
+      -10 * Math.log10(1 + (170 / hz) ** 4) -
+      3 * Math.exp(-((Math.log2(hz / 3000) / 0.6) ** 2)) +
+      0.2 * Math.sin(i * 2.7);
+    rows.push(`${hz.toFixed(2)};${level.toFixed(2)}`.replaceAll('.', ','));
+  }
+  [rows[20], rows[21]] = [rows[21], rows[20]];
+  return rows.join('\r\n');
+}
+
+async function shoot(page, name, theme, size) {
+  const file = elsewhere ? `${name}-${theme}-${size[0]}.png` : `${name}.png`;
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForLoadState('networkidle');
+  await page.screenshot({ path: join(folder, file) });
+  console.log(`  ${file}`);
+}
+
+async function views(browser, address, theme, size) {
+  const context = await browser.newContext({
+    viewport: { width: size[0], height: size[1] },
+    baseURL: address,
+  });
+  await context.addInitScript((t) => localStorage.setItem('ulpen-theme', t), theme);
+  const page = await context.newPage();
+  const other = theme === 'bay' ? 'desk' : 'bay';
+  const list = await (await context.request.get('/api/v1/jobs?q=ferry')).json();
+  const id = list.jobs[0].id;
+  const job = await (await context.request.get(`/api/v1/jobs/${id}`)).json();
+  const pair = (side, axle, way) =>
+    job.units[0].pairs.find((p) => p.side === side && p.axle === axle && p.way === way);
+  const go = async (path, marker) => {
+    await page.goto(path);
+    await page.locator(marker).first().waitFor();
+  };
+  const setTheme = (t) =>
+    page.evaluate(
+      (name) => document.documentElement.setAttribute('data-bs-theme', name === 'bay' ? 'dark' : 'light'),
+      t,
+    );
+  const wanted = (t) => (elsewhere ? theme : t);
+  const take = async (name, t = theme) => {
+    await setTheme(wanted(t));
+    await shoot(page, name, wanted(t), size);
+    await setTheme(theme);
+  };
+
+  await go('/', '.job-row');
+  await take('jobs');
+  await go(`/jobs/${id}/intake`, '.target');
+  await take('intake', other);
+  await go(`/jobs/${id}/listen/${pair('left', 'front', 'midrange').id}`, '.recharts-line');
+  await take('listen');
+  await take('listen-desk', other);
+  await go(`/jobs/${id}/listen/${pair('right', 'rear', 'full').id}`, '.drop-here');
+  const file = join(tmpdir(), 'rear-right.csv');
+  await writeFile(file, measurement());
+  await page.getByTestId('measurement-file').setInputFiles(file);
+  await page.locator('.columns').waitFor();
+  await take('import');
+  await go(`/jobs/${id}/plan`, '.recharts-line');
+  await take('plan');
+  await take('plan-desk', other);
+  if (elsewhere) {
+    await go(`/jobs/${id}/plan?way=single`, '.recharts-line');
+    await take('plan-broken');
+  }
+  await context.close();
+}
+
+try {
+  await mkdir(folder, { recursive: true });
+  if (!existsSync('/usr/bin/chromium')) await installPackages(['chromium']);
+  await withDemoServer('screenshot-postgres', async ({ address }) => {
+    const browser = await chromium.launch(BROWSER);
+    for (const theme of THEMES ?? ['bay'])
+      for (const size of SIZES) await views(browser, address, theme, size);
+    await browser.close();
+  });
+} catch (error) {
+  giveUp(error);
+}
