@@ -12,18 +12,25 @@ export default tseslint.config(
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/consistent-type-definitions': ['error', 'interface'],
       'no-console': 'error',
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { ignoreRestSiblings: true, varsIgnorePattern: '^_', argsIgnorePattern: '^_' },
+      ],
+      '@typescript-eslint/no-invalid-void-type': 'off',
       eqeqeq: 'error',
     },
   },
   { files: ['apps/web/src/**/*.{ts,tsx}'], ...hooks.configs.flat.recommended },
   {
-    files: ['tools/**/*.mjs', 'packages/core/bench/**', '*.cjs', '*.js'],
+    files: ['tools/**/*.mjs', 'demo/*.mjs', 'e2e/**', 'packages/core/bench/**', '*.cjs', '*.js'],
     languageOptions: {
       globals: {
         process: 'readonly',
         console: 'readonly',
         fetch: 'readonly',
         module: 'readonly',
+        document: 'readonly',
+        localStorage: 'readonly',
         URL: 'readonly',
         setTimeout: 'readonly',
         clearTimeout: 'readonly',

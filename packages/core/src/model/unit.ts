@@ -51,7 +51,7 @@ const pairObject = z.object({
 });
 
 const twoCavities = (pair: { plusCavity?: number | null; minusCavity?: number | null }) =>
-  pair.plusCavity == null || pair.plusCavity !== pair.minusCavity;
+  pair.plusCavity === null || pair.plusCavity === undefined || pair.plusCavity !== pair.minusCavity;
 const TWO_CAVITIES = { path: ['minusCavity'], error: 'plus and minus are two different cavities' };
 
 export const pairFieldsSchema = pairObject.refine(twoCavities, TWO_CAVITIES).meta({ id: 'PairFields' });

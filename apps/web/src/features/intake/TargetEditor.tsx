@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Trash2 } from 'lucide-react';
 import { formatFrequency, type Target, type TargetFields, targetFieldsSchema } from '@ulpen/core';
@@ -49,12 +49,10 @@ export function TargetEditor({ target, jobId }: { target: Target; jobId: string 
   const set = (part: Partial<TargetFields>) => setDraft((d) => ({ ...d, ...part }));
 
   // A newer version from elsewhere replaces what is shown only where nothing was typed.
-  useEffect(() => {
-    if (target.version > base.version && !dirty) {
-      setBase(target);
-      setDraft(fieldsOf(target));
-    }
-  }, [target, base.version, dirty]);
+  if (target.version > base.version && !dirty) {
+    setBase(target);
+    setDraft(fieldsOf(target));
+  }
 
   const take = (saved: Target) => {
     setBase(saved);

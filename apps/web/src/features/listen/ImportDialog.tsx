@@ -1,4 +1,5 @@
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { proxy } from 'comlink';
 import { Button, Form, Modal, ProgressBar } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -35,32 +36,27 @@ export function ImportDialog({ job, file, pairId, onClose }: ImportDialogProps) 
   const [columns, setColumns] = useState<ColumnChoice>({});
   const [said, setSaid] = useState<Said>(() => usualConditions(job));
   const [progress, setProgress] = useState(0);
-  const [preview, setPreview] = useState<ColumnPreview | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
-  const turn = useRef(0);
   const tooLarge = file.size > COLUMN_LIMITS.bytes;
-
-  useEffect(() => {
-    if (tooLarge) return;
-    const mine = ++turn.current;
-    setProgress(0);
-    const goOn = proxy(async (share: number) => {
-      if (turn.current === mine) setProgress(share);
-      return turn.current === mine;
-    });
-    void coreWorker()
-      .previewColumns(file, columns, said.levelKind, goOn)
-      .catch((): ColumnPreview => ({
-        ok: false,
-        message: 'The file could not be opened. Is it still where it was?',
-      }))
-      .then((result) => {
-        if (result && turn.current === mine) setPreview(result);
+  const reading = useQuery({
+    queryKey: ['columns', file.name, file.size, file.lastModified, columns, said.levelKind],
+    queryFn: async ({ signal }): Promise<ColumnPreview | null> => {
+      const goOn = proxy(async (share: number) => {
+        setProgress(share);
+        return !signal.aborted;
       });
-    return () => {
-      turn.current++;
-    };
-  }, [file, columns, said.levelKind, tooLarge]);
+      return coreWorker().previewColumns(file, columns, said.levelKind, goOn);
+    },
+    enabled: !tooLarge,
+    staleTime: Infinity,
+    gcTime: 0,
+    retry: false,
+    // A correction is judged while the last reading still stands.
+    placeholderData: keepPreviousData,
+  });
+  const preview: ColumnPreview | null = reading.isError
+    ? { ok: false, message: 'The file could not be opened. Is it still where it was?' }
+    : (reading.data ?? null);
 
   const save = useJobChange(
     job.id,

@@ -2,10 +2,10 @@ import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { ArrowLeft } from 'lucide-react';
-import type { Pair, UnitView } from '@ulpen/core';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFramedJob } from '../job/JobFrame.tsx';
+import type { Editing } from './editing.ts';
 import { OutputDialog } from './OutputDialog.tsx';
 import { OutputList } from './OutputList.tsx';
 import { UnitDialog } from './UnitDialog.tsx';
@@ -14,11 +14,6 @@ import './listen.css';
 // Charts are heavy and the list is what people see first.
 const OutputDetail = lazy(async () => ({ default: (await import('./OutputDetail.tsx')).OutputDetail }));
 const ImportDialog = lazy(async () => ({ default: (await import('./ImportDialog.tsx')).ImportDialog }));
-
-export type Editing =
-  | { what: 'unit'; unit: UnitView | null }
-  | { what: 'output'; unit: UnitView; pair: Pair | null }
-  | { what: 'import'; file: File; pairId: string };
 
 /** What signal every output carries: the list on the left, one output large on the right. */
 export function ListenPage() {

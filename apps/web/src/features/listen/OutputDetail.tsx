@@ -6,7 +6,7 @@ import { captureInForce, pairName, type PairView, type UnitView } from '@ulpen/c
 import { StandingTag } from '../../ui/StandingTag.tsx';
 import { CaptureList } from './CaptureList.tsx';
 import { CaptureProfile } from './CaptureProfile.tsx';
-import type { Editing } from './ListenPage.tsx';
+import type { Editing } from './editing.ts';
 
 interface OutputDetailProps {
   pair: PairView;

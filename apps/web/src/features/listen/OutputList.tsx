@@ -6,7 +6,7 @@ import { captureInForce, type JobView, pairName, type PairView, type UnitView } 
 import { bandEdges, classWord } from '../../ui/bands-words.ts';
 import { OpenStrip, ResponseStrip } from '../../ui/BandStrip.tsx';
 import { WireChip } from '../../ui/WireChip.tsx';
-import type { Editing } from './ListenPage.tsx';
+import type { Editing } from './editing.ts';
 import { OutputStarts } from './OutputStarts.tsx';
 
 interface OutputListProps {

@@ -7,7 +7,10 @@ export const DEVICE_WORD: Record<Device, string> = {
   processor: 'Processor',
 };
 
-export type Verdict = { tone: 'fits' | 'again' | 'wrong'; text: string };
+export interface Verdict {
+  tone: 'fits' | 'again' | 'wrong';
+  text: string;
+}
 
 /** The one thing to know of a proposal. A broken rule is said before anything else. */
 export function verdictOf(proposal: Proposal): Verdict {

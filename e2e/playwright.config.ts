@@ -1,0 +1,19 @@
+import { defineConfig } from '@playwright/test';
+import { BROWSER } from '../tools/browser.mjs';
+
+/** Drives the real page on the real server and database that `npm test` started. */
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results',
+  timeout: 60_000,
+  expect: { timeout: 15_000 },
+  workers: 1,
+  forbidOnly: true,
+  reporter: [['list'], ['json']],
+  use: {
+    baseURL: process.env['ULPEN_E2E_URL'],
+    viewport: { width: 1280, height: 800 },
+    launchOptions: BROWSER,
+    trace: 'retain-on-failure',
+  },
+});
