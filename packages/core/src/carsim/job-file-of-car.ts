@@ -83,7 +83,8 @@ export function columnsText(response: Response): string {
 }
 
 function rounded(response: Response): { frequencyHz: number[]; levelDb: number[]; phaseDeg?: number[] } {
-  const to = (digits: number) => (v: number) => Number(v.toFixed(digits));
+  // Adding zero turns -0, which JSON does not keep, into 0.
+  const to = (digits: number) => (v: number) => Number(v.toFixed(digits)) + 0;
   return {
     frequencyHz: response.frequencyHz.map(to(3)),
     levelDb: response.levelDb.map(to(2)),

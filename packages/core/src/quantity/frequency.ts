@@ -21,7 +21,7 @@ export function parseFrequency(text: string): number | null {
  * @param hz frequency in Hz, above 0
  */
 export function shortFrequency(hz: number): string {
-  if (hz >= 999.5) return `${Number((hz / 1000).toPrecision(2))}k`;
+  if (hz >= 995) return `${Number((hz / 1000).toPrecision(2))}k`;
   return String(Number(hz.toPrecision(2)));
 }
 

@@ -1,0 +1,195 @@
+import { readFileSync } from 'node:fs';
+import type { Job, JobFile, Plan, Problem, Proposal } from '@ulpen/core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { migrate } from '../src/database/migrate.ts';
+import { down } from '../src/database/migrations/001-skeleton.ts';
+import { connect } from '../src/database/knex.ts';
+import { freshDatabase, runningApp, type RunningApp } from './running-app.ts';
+
+let app: RunningApp;
+let demo: string;
+beforeAll(async () => {
+  app = await runningApp();
+  demo = readFileSync(new URL('../../../demo/jobs/1-people-carrier.ulpen.json', import.meta.url), 'utf8');
+});
+afterAll(() => app.stop());
+const fileOf = async (id: string) => (await app.call<JobFile>('GET', `/api/v1/jobs/${id}/file`)).body;
+
+describe('job files', () => {
+  it('what is imported equals what was exported, plans and withdrawn captures included', async () => {
+    const { body: job } = await app.jobFile<Job>(demo);
+    const view = await app.view(job.id);
+    const captures = view.units[0].pairs.flatMap((p) => p.captures);
+    await app.call('POST', `/api/v1/captures/${captures[1].id}/withdraw`);
+    const { body: proposals } = await app.call<Proposal[]>('GET', `/api/v1/jobs/${job.id}/proposals`);
+    const basis = {
+      captures: captures.map((c) => ({ id: c.id, pairVersion: 1 })),
+      targets: view.targets.map((t) => ({ id: t.id, version: 1 })),
+    };
+    for (const proposal of proposals) {
+      expect(
+        (
+          await app.call<Plan>('POST', `/api/v1/jobs/${job.id}/plans`, {
+            name: proposal.title,
+            proposal,
+            basis,
+          })
+        ).status,
+      ).toBe(201);
+    }
+    const exported = await fileOf(job.id);
+    expect(exported.plans).toHaveLength(proposals.length);
+    const again = await app.jobFile<Job>(JSON.stringify(exported));
+    expect(again.status).toBe(201);
+    expect(again.body.id).not.toBe(job.id);
+    expect(await fileOf(again.body.id)).toEqual(exported);
+  });
+
+  it('keeps the measured points to the last digit', async () => {
+    const { body: job } = await app.jobFile<Job>(demo);
+    const points = (file: JobFile) =>
+      file.units.flatMap((u) =>
+        u.pairs.map((p) => [p.side, p.axle, p.way, p.captures.map((c) => c.response)]),
+      );
+    expect(points(await fileOf(job.id))).toEqual(points(JSON.parse(demo) as JobFile));
+  });
+
+  it('comes as a download with a name', async () => {
+    const { body: job } = await app.jobFile<Job>(demo);
+    const { headers } = await app.call('GET', `/api/v1/jobs/${job.id}/file`);
+    expect(headers.get('content-disposition')).toBe('attachment; filename="tarnholt-ferry-7.ulpen.json"');
+  });
+
+  it.each([
+    ['no JSON', () => 'hello', 'file'],
+    ['another JSON', () => '{"format":"other","version":1}', 'format'],
+    ['an unknown version', () => JSON.stringify({ ...JSON.parse(demo), version: 99 }), 'version'],
+    ['a missing part', () => JSON.stringify({ ...JSON.parse(demo), units: undefined }), 'units'],
+    [
+      'a plan that names what is not there',
+      () => JSON.stringify({ ...JSON.parse(demo), plans: [strayPlan()] }),
+      'plans',
+    ],
+    ['two outputs in one cavity', () => JSON.stringify(crowded(JSON.parse(demo))), 'plusCavity'],
+  ])('%s is refused in words, and nothing of it is kept', async (_, content, field) => {
+    const before = await app.db('jobs').count('* as n');
+    const { status, body } = await app.jobFile<Problem>(content());
+    expect(status).toBe(400);
+    expect(body.errors?.[0].field).toBe(field);
+    expect(body.errors?.[0].message.length).toBeGreaterThan(10);
+    expect(await app.db('jobs').count('* as n')).toEqual(before);
+  });
+
+  it('publishes its JSON Schema', async () => {
+    const { body } = await app.call<{ $defs: object }>('GET', '/api/v1/schemas/job-file');
+    expect(body.$defs).toHaveProperty('JobFile');
+  });
+});
+
+function strayPlan() {
+  const feed = {
+    targetId: 't9',
+    side: 'mono',
+    device: 'converter',
+    taps: [{ pairId: 'p1', captureId: 'c1', inverted: false, gainDb: 0 }],
+    correction: [],
+    boostDb: 0,
+    need: { lowHz: 30, highHz: 80 },
+    levelDb: [],
+    span: null,
+    phase: 'measured',
+    withinDb: 1,
+    covers: true,
+    missing: [],
+  };
+  const proposal = {
+    strategy: 'single',
+    title: 'x',
+    device: 'converter',
+    covers: true,
+    withinDb: 1,
+    feeds: [feed],
+    reasons: [],
+    remarks: [],
+  };
+  return {
+    name: 'stray',
+    createdAt: '2026-11-01T00:00:00.000Z',
+    basis: { captures: [], targets: [] },
+    proposal,
+  };
+}
+
+function crowded(file: JobFile): JobFile {
+  file.units[0].pairs[1].plusCavity = file.units[0].pairs[0].plusCavity;
+  file.units[0].pairs[1].plug = file.units[0].pairs[0].plug;
+  return file;
+}
+
+describe('the outside of the server', () => {
+  it('sends strict headers', async () => {
+    const { headers } = await app.call('GET', '/api/v1/health');
+    expect(headers.get('content-security-policy')).toContain("default-src 'self'");
+    expect(headers.get('content-security-policy')).not.toContain('upgrade-insecure-requests');
+    expect(headers.get('x-content-type-options')).toBe('nosniff');
+    expect(headers.get('x-frame-options')).toBe('SAMEORIGIN');
+    expect(headers.get('x-powered-by')).toBeNull();
+  });
+
+  it('takes nothing from other pages', async () => {
+    const foreign = { origin: 'http://evil.example' };
+    expect((await app.call<Problem>('GET', '/api/v1/jobs', undefined, foreign)).status).toBe(403);
+    expect(
+      (
+        await app.call(
+          'POST',
+          '/api/v1/jobs',
+          { car: 'x', year: null, system: '', place: '', wish: '' },
+          foreign,
+        )
+      ).status,
+    ).toBe(403);
+    expect((await app.call('GET', '/api/v1/jobs', undefined, { origin: app.origin })).status).toBe(200);
+  });
+
+  it('answers unknown addresses as a problem', async () => {
+    const { status, type, body } = await app.call<Problem>('GET', '/api/v1/nothing');
+    expect([status, type, body.detail]).toEqual([
+      404,
+      'application/problem+json',
+      'There is nothing at this address.',
+    ]);
+  });
+
+  it('describes itself as OpenAPI from the same schemas', async () => {
+    const { body } = await app.call<{
+      paths: Record<string, object>;
+      components: { schemas: Record<string, { properties?: object }> };
+    }>('GET', '/api/docs-json');
+    for (const path of [
+      '/api/v1/jobs',
+      '/api/v1/pairs/{id}/captures',
+      '/api/v1/targets/{id}',
+      '/api/v1/jobs/{id}/proposals',
+      '/api/v1/job-files',
+    ]) {
+      expect(body.paths).toHaveProperty([path]);
+    }
+    expect(body.components.schemas['Target']).toMatchObject({ properties: { lowHz: { minimum: 10 } } });
+    expect((await app.call<string>('GET', '/api/docs')).body).toContain('swagger-ui');
+  });
+
+  it('migrates up, down, and up again, and twice is once', async () => {
+    const database = await freshDatabase();
+    const knex = connect(database.url);
+    await migrate(knex);
+    await migrate(knex);
+    await down(knex);
+    expect(await knex.schema.hasTable('jobs')).toBe(false);
+    await knex('knex_migrations').delete();
+    await migrate(knex);
+    expect(await knex.schema.hasTable('plan_taps')).toBe(true);
+    await knex.destroy();
+    await database.drop();
+  });
+});

@@ -1,0 +1,169 @@
+import { randomUUID } from 'node:crypto';
+import type { Job, JobFields, JobView, Pair, PairFields, Target, TargetFields, Unit } from '@ulpen/core';
+import knex from 'knex';
+import { createApp } from '../src/create-app.ts';
+import { connect } from '../src/database/knex.ts';
+import { migrate } from '../src/database/migrate.ts';
+
+export interface Answer<T> {
+  status: number;
+  type: string;
+  headers: Headers;
+  body: T;
+}
+
+const cluster = () => {
+  const url = process.env['ULPEN_TEST_DATABASE_URL'];
+  if (!url) throw new Error('ULPEN_TEST_DATABASE_URL is missing: run npm test, which starts a database.');
+  return url;
+};
+
+/** A database of its own on the test cluster. */
+export async function freshDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  const admin = knex({ client: 'pg', connection: cluster() });
+  await admin.raw(`create database ${name}`);
+  const url = new URL(cluster());
+  url.pathname = `/${name}`;
+  return {
+    url: url.href,
+    drop: async () => {
+      await admin.raw(`drop database ${name} with (force)`);
+      await admin.destroy();
+    },
+  };
+}
+
+/** The real application on a real port and a database of its own. */
+export async function runningApp() {
+  const database = await freshDatabase();
+  const db = connect(database.url);
+  await migrate(db);
+  const app = await createApp({
+    databaseUrl: database.url,
+    host: '127.0.0.1',
+    port: 0,
+    webFolder: null,
+    logLevel: 'silent',
+  });
+  await app.listen(0, '127.0.0.1');
+  const origin = (await app.getUrl()).replace('[::1]', '127.0.0.1');
+
+  async function call<T>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer<T>> {
+    const raw = body instanceof FormData || typeof body === 'string' || body === undefined;
+    const response = await fetch(`${origin}${path}`, {
+      method,
+      body: raw ? (body as FormData | string | undefined) : JSON.stringify(body),
+      headers: raw ? headers : { 'content-type': 'application/json', ...headers },
+    });
+    const text = await response.text();
+    const type = response.headers.get('content-type')?.split(';')[0] ?? '';
+    return {
+      status: response.status,
+      type,
+      headers: response.headers,
+      body: (type.includes('json') ? JSON.parse(text) : text) as T,
+    };
+  }
+
+  const must = async <T>(answer: Promise<Answer<T>>): Promise<T> => {
+    const { status, body } = await answer;
+    if (status >= 300) throw new Error(`${status}: ${JSON.stringify(body)}`);
+    return body;
+  };
+
+  return {
+    origin,
+    db,
+    call,
+    job: (fields: Partial<JobFields> = {}) =>
+      must(
+        call<Job>('POST', '/api/v1/jobs', {
+          car: 'Test car',
+          year: 2024,
+          system: '',
+          place: '',
+          wish: '',
+          ...fields,
+        }),
+      ),
+    unit: (jobId: string) =>
+      must(
+        call<Unit>('POST', `/api/v1/jobs/${jobId}/units`, {
+          kind: 'amplifier',
+          name: 'Amplifier',
+          location: '',
+        }),
+      ),
+    pair: (unitId: string, fields: Partial<PairFields> = {}) =>
+      must(call<Pair>('POST', `/api/v1/units/${unitId}/pairs`, { ...PAIR, ...fields })),
+    target: (jobId: string, fields: Partial<TargetFields> = {}) =>
+      must(call<Target>('POST', `/api/v1/jobs/${jobId}/targets`, { ...TARGET, ...fields })),
+    view: (jobId: string) => must(call<JobView>('GET', `/api/v1/jobs/${jobId}`)),
+    /** `fields` first, then the file, as the page sends it */
+    capture: <T>(pairId: string, content: BlobPart, fields: object = {}, name = 'measured.txt') => {
+      const form = new FormData();
+      form.append('fields', JSON.stringify({ ...CAPTURE, ...fields }));
+      form.append('file', new Blob([content]), name);
+      return call<T>('POST', `/api/v1/pairs/${pairId}/captures`, form);
+    },
+    jobFile: <T>(content: string) => {
+      const form = new FormData();
+      form.append('file', new Blob([content]), 'job.json');
+      return call<T>('POST', '/api/v1/job-files', form);
+    },
+    stop: async () => {
+      await app.close();
+      await db.destroy();
+      await database.drop();
+    },
+  };
+}
+
+export type RunningApp = Awaited<ReturnType<typeof runningApp>>;
+
+export const PAIR: PairFields = {
+  side: 'left',
+  axle: 'front',
+  way: 'woofer',
+  suffix: '',
+  plug: 'C2',
+  plusCavity: 3,
+  minusCavity: 4,
+  plusWire: 'BN/WH',
+  minusWire: 'BN',
+  polarity: 'normal',
+  polarityStanding: 'assumed',
+};
+export const TARGET: TargetFields = {
+  name: 'Front set',
+  layout: 'stereo',
+  axle: 'front',
+  lowHz: 80,
+  highHz: 18_000,
+  speakerLevelInput: false,
+};
+export const CAPTURE = {
+  levelKind: 'flat',
+  levelUnit: 'dB',
+  phaseReference: 'none',
+  volumeStep: 18,
+  load: 'speaker',
+  note: '',
+  columns: {},
+};
+export const NOWHERE = '00000000-0000-4000-8000-000000000000';
+
+/** Columns of a low-pass or any other level over frequency. */
+export function columns(level: (hz: number) => number, points = 200): string {
+  return Array.from({ length: points }, (_, i) => {
+    const hz = 20 * 1000 ** (i / (points - 1));
+    return `${hz.toFixed(3)}\t${level(hz).toFixed(3)}`;
+  }).join('\n');
+}
+export const lowPass = (cornerHz: number) => columns((f) => -10 * Math.log10(1 + (f / cornerHz) ** 8));

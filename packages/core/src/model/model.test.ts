@@ -1,0 +1,145 @@
+import { describe, expect, it } from 'vitest';
+import { z } from 'zod';
+import { DEMO_CARS } from '../carsim/cars/index.ts';
+import { jobFileOfCar } from '../carsim/job-file-of-car.ts';
+import { analysisSchema } from './analysis.ts';
+import { analyseResponse } from '../signal/analyse.ts';
+import { columnChoiceSchema, responseSchema } from './capture.ts';
+import { jobFileSchema, readJobFile, readJobFileText } from './job-file.ts';
+import { jobFieldsSchema } from './job.ts';
+import { targetFieldsSchema } from './target.ts';
+import { pairFieldsSchema } from './unit.ts';
+import { channelName, wireSchema } from './words.ts';
+
+const messages = (schema: z.ZodType, value: unknown) =>
+  schema.safeParse(value).error?.issues.map((i) => `${i.path.join('.')}: ${i.message}`) ?? [];
+const pair = {
+  side: 'left',
+  axle: 'front',
+  way: 'woofer',
+  suffix: '',
+  plug: 'C2',
+  plusCavity: 3,
+  minusCavity: 4,
+  plusWire: 'BN/WH',
+  minusWire: null,
+  polarity: 'normal',
+  polarityStanding: 'assumed',
+};
+const target = {
+  name: 'Front set',
+  layout: 'stereo',
+  axle: 'front',
+  lowHz: 80,
+  highHz: 18_000,
+  speakerLevelInput: false,
+};
+
+describe('words', () => {
+  it.each([
+    [['left', 'front', 'midrange'], 'Front left mid'],
+    [['right', 'rear', 'full'], 'Rear right'],
+    [['centre', 'front', 'full'], 'Centre'],
+    [['mono', 'other', 'subwoofer'], 'Subwoofer'],
+    [['left', 'other', 'subwoofer'], 'Subwoofer left'],
+    [['left', 'other', 'tweeter'], 'Left tweeter'],
+  ] as const)('%j is called %s', ([side, axle, way], name) =>
+    expect(channelName({ side, axle, way })).toBe(name),
+  );
+
+  it('knows the colours of IEC 60757 and nothing else', () => {
+    for (const wire of ['BK', 'BN/WH', 'TQ/PK']) expect(wireSchema.safeParse(wire).success).toBe(true);
+    for (const wire of ['', 'XX', 'BN/', 'BN-WH', 'bn', 'BN/WH/RD'])
+      expect(wireSchema.safeParse(wire).success).toBe(false);
+  });
+});
+
+describe('boundaries name the field and what would be accepted', () => {
+  it('outputs', () => {
+    expect(pairFieldsSchema.safeParse(pair).success).toBe(true);
+    expect(messages(pairFieldsSchema, { ...pair, minusCavity: 3 })).toEqual([
+      'minusCavity: plus and minus are two different cavities',
+    ]);
+    expect(messages(pairFieldsSchema, { ...pair, plusCavity: 0 })[0]).toBe(
+      'plusCavity: cavities count from 1',
+    );
+    expect(messages(pairFieldsSchema, { ...pair, plusCavity: 1.5 })[0]).toContain('whole number');
+    expect(messages(pairFieldsSchema, { ...pair, plusWire: 'brown' })[0]).toContain('IEC 60757');
+    expect(pairFieldsSchema.safeParse({ ...pair, plusCavity: null, minusCavity: null }).success).toBe(true);
+  });
+  it('targets', () => {
+    expect(messages(targetFieldsSchema, target)).toEqual([]);
+    expect(messages(targetFieldsSchema, { ...target, lowHz: 9 })[0]).toBe('lowHz: from 10 Hz');
+    expect(messages(targetFieldsSchema, { ...target, lowHz: 100, highHz: 120 })[0]).toContain(
+      'half an octave',
+    );
+    expect(messages(targetFieldsSchema, { ...target, name: '  ' })[0]).toBe('name: must not be empty');
+    expect(messages(targetFieldsSchema, { ...target, lowHz: NaN })).toHaveLength(1);
+  });
+  it('jobs', () => {
+    const job = { car: ' Halvard ', year: 2020, system: '', place: '', wish: '' };
+    expect(jobFieldsSchema.parse(job).car).toBe('Halvard');
+    expect(messages(jobFieldsSchema, { ...job, year: 1890 })[0]).toBe('year: a year from 1950');
+    expect(messages(jobFieldsSchema, { ...job, wish: 'x'.repeat(1001) })[0]).toContain('at most 1000');
+  });
+  it('responses and column choices', () => {
+    expect(messages(responseSchema, { frequencyHz: [1, 2, 3], levelDb: [0, 0] })[0]).toContain('same number');
+    expect(messages(responseSchema, { frequencyHz: [1, 3, 2], levelDb: [0, 0, 0] })[0]).toContain(
+      'must rise',
+    );
+    expect(columnChoiceSchema.parse({})).toEqual({});
+    expect(columnChoiceSchema.safeParse({ separator: 'pipe' }).success).toBe(false);
+  });
+  it('an analysis is what its schema says, through JSON and back', () => {
+    const file = jobFileOfCar(DEMO_CARS[0], 0, () => '0'.repeat(64));
+    const analysis = analyseResponse(file.units[0].pairs[0].captures[0].response);
+    expect(analysisSchema.parse(JSON.parse(JSON.stringify(analysis)))).toEqual(analysis);
+  });
+});
+
+describe('job files', () => {
+  const file = () => jobFileOfCar(DEMO_CARS[1], 1, () => 'a'.repeat(64));
+  const problems = (content: unknown) => {
+    const read = readJobFile(content);
+    return 'problems' in read ? read.problems : [];
+  };
+
+  it('are read as they were written', () => {
+    const written = file();
+    expect(readJobFileText(JSON.stringify(written))).toEqual({ file: written });
+  });
+  it.each([
+    ['text', 'not json', 'file', 'not JSON'],
+    ['another JSON', '{"a":1}', 'format', 'not a job file'],
+    ['a list', '[]', 'format', 'not a job file'],
+    ['null', 'null', 'format', 'not a job file'],
+    [
+      'a later version',
+      '{"format":"ulpen-job","version":7}',
+      'version',
+      'version 7; this program reads version 1',
+    ],
+  ])('%s is refused with words', (_, text, field, words) => {
+    const read = readJobFileText(text);
+    expect('problems' in read && read.problems[0]).toMatchObject({
+      field,
+      message: expect.stringContaining(words),
+    });
+  });
+  it('name the place of what is wrong', () => {
+    const broken = file() as unknown as {
+      units: { pairs: { side: string; captures: { response: { levelDb: number[] } }[] }[] }[];
+    };
+    broken.units[0].pairs[1].side = 'up';
+    broken.units[0].pairs[2].captures[0].response.levelDb.pop();
+    const fields = problems(broken).map((p) => p.field);
+    expect(fields).toContain('units.0.pairs.1.side');
+    expect(fields.some((f) => f.startsWith('units.0.pairs.2.captures.0.response'))).toBe(true);
+  });
+  it('have a JSON Schema', () => {
+    const schema = z.toJSONSchema(jobFileSchema, { io: 'input', unrepresentable: 'any' });
+    const { $ref, $defs } = schema as { $ref: string; $defs: Record<string, { required: string[] }> };
+    expect($ref).toBe('#/$defs/JobFile');
+    expect($defs['JobFile'].required).toEqual(expect.arrayContaining(['format', 'version', 'units']));
+  });
+});
