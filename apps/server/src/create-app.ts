@@ -18,7 +18,7 @@ const ONE_YEAR = 31_536_000_000;
 export async function createApp(config: Config): Promise<NestFastifyApplication> {
   const app = await NestFactory.create<NestFastifyApplication>(
     AppModule.at(config.databaseUrl),
-    new FastifyAdapter({ bodyLimit: 1024 * 1024 }),
+    new FastifyAdapter({ bodyLimit: 1024 * 1024, forceCloseConnections: true }),
     { logger: createLogger(config.logLevel) },
   );
   await app.register(helmet, {

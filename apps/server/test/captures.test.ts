@@ -122,7 +122,7 @@ describe('what cannot be taken in', () => {
     const line = `# ${'x'.repeat(1021)}\n`;
     const { status, body } = await app.capture<Problem>(
       pairId,
-      new Blob(Array.from({ length: 33 }, () => line.repeat(1024))),
+      new Blob([`${lowPass(300)}\n`, ...Array.from({ length: 33 }, () => line.repeat(1024))]),
     );
     expect([status, body.detail]).toEqual([413, 'At most 32 MiB a file are accepted.']);
     expect(await stored()).toBe(0);
@@ -169,7 +169,7 @@ describe('withdrawing', () => {
     expect(withdrawn.body.withdrawnAt).not.toBeNull();
     const [pair] = await app
       .db('pairs')
-      .where({ id: pairId })
+      .where({ 'pairs.id': pairId })
       .join('units', 'units.id', 'pairs.unit_id')
       .select('job_id');
     const seen = (await app.view(pair.job_id)).units[0].pairs[0].captures;

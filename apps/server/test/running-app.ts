@@ -106,7 +106,12 @@ export async function runningApp() {
       must(call<Target>('POST', `/api/v1/jobs/${jobId}/targets`, { ...TARGET, ...fields })),
     view: (jobId: string) => must(call<JobView>('GET', `/api/v1/jobs/${jobId}`)),
     /** `fields` first, then the file, as the page sends it */
-    capture: <T>(pairId: string, content: BlobPart, fields: object = {}, name = 'measured.txt') => {
+    capture: <T>(
+      pairId: string,
+      content: string | Uint8Array<ArrayBuffer> | Blob,
+      fields: object = {},
+      name = 'measured.txt',
+    ) => {
       const form = new FormData();
       form.append('fields', JSON.stringify({ ...CAPTURE, ...fields }));
       form.append('file', new Blob([content]), name);
@@ -163,7 +168,7 @@ export const NOWHERE = '00000000-0000-4000-8000-000000000000';
 export function columns(level: (hz: number) => number, points = 200): string {
   return Array.from({ length: points }, (_, i) => {
     const hz = 20 * 1000 ** (i / (points - 1));
-    return `${hz.toFixed(3)}\t${level(hz).toFixed(3)}`;
+    return `${hz.toFixed(6)}\t${level(hz).toFixed(3)}`;
   }).join('\n');
 }
 export const lowPass = (cornerHz: number) => columns((f) => -10 * Math.log10(1 + (f / cornerHz) ** 8));

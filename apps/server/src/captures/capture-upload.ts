@@ -15,24 +15,39 @@ const uploadSchema = captureFieldsSchema.omit({ fileName: true }).extend({ colum
 export interface CaptureUpload {
   fields: CaptureFields;
   columns: ColumnChoice;
-  part: MultipartFile;
+  file: MultipartFile['file'];
 }
 
-/** The multipart form of an import: first `fields` (JSON), then `file`. */
-export async function captureUpload(request: FastifyRequest): Promise<CaptureUpload> {
+/**
+ * Hands the multipart form of an import on: first `fields` (JSON), then `file`. Whatever comes of it, the rest of the
+ * upload is read off, so that the connection can be used again.
+ */
+export async function withUpload<T>(
+  request: FastifyRequest,
+  take: (upload: CaptureUpload) => Promise<T>,
+): Promise<T> {
   const part = await request.file({
     limits: { fileSize: COLUMN_LIMITS.bytes, files: 1, fields: 1, fieldSize: 64 * 1024 },
   });
-  if (!part || part.fieldname !== 'file')
-    throw ProblemError.invalid([
-      { field: 'file', message: 'send the measurement in a part named file, after fields' },
-    ]);
+  if (!part) throw ProblemError.invalid([MISSING_FILE]);
+  try {
+    return await take(readForm(part));
+  } finally {
+    part.file.resume();
+  }
+}
+
+const MISSING_FILE = { field: 'file', message: 'send the measurement in a part named file, after fields' };
+
+function readForm(part: MultipartFile): CaptureUpload {
+  if (part.fieldname !== 'file') throw ProblemError.invalid([MISSING_FILE]);
   const given = part.fields['fields'];
   const text = given && !Array.isArray(given) && given.type === 'field' ? String(given.value) : null;
-  if (text === null)
+  if (text === null) {
     throw ProblemError.invalid([
       { field: 'fields', message: 'send what the file is in a part named fields, before file' },
     ]);
+  }
   let content: unknown;
   try {
     content = JSON.parse(text);
@@ -43,7 +58,11 @@ export async function captureUpload(request: FastifyRequest): Promise<CaptureUpl
   if (!parsed.success) throw invalidFields(parsed.error);
   const { columns, ...said } = parsed.data;
   const name = captureFieldsSchema.shape.fileName.safeParse(part.filename.slice(-200));
-  return { fields: { ...said, fileName: name.success ? name.data : 'unnamed.txt' }, columns, part };
+  return {
+    fields: { ...said, fileName: name.success ? name.data : 'unnamed.txt' },
+    columns,
+    file: part.file,
+  };
 }
 
 function invalidFields(error: z.ZodError): ProblemError {

@@ -3,7 +3,7 @@ import { ApiBody, ApiConsumes, ApiResponse, ApiTags } from '@nestjs/swagger';
 import { type Capture, captureSchema, type Response, responseSchema } from '@ulpen/core';
 import type { FastifyRequest } from 'fastify';
 import { Id } from '../problems/id-param.ts';
-import { captureUpload } from './capture-upload.ts';
+import { withUpload } from './capture-upload.ts';
 import { CapturesRepository } from './captures.repository.ts';
 import { CapturesService } from './captures.service.ts';
 
@@ -28,8 +28,9 @@ export class CapturesController {
   })
   @ApiResponse({ status: 201, standardSchema: captureSchema })
   async take(@Id('output') pairId: string, @Req() request: FastifyRequest): Promise<Capture> {
-    const { fields, columns, part } = await captureUpload(request);
-    return this.service.take(pairId, fields, columns, part);
+    return withUpload(request, ({ fields, columns, file }) =>
+      this.service.take(pairId, fields, columns, file),
+    );
   }
 
   @Get('captures/:id')

@@ -16,9 +16,7 @@ import { ProblemError } from '../problems/problem-error.ts';
 import { CapturesRepository } from './captures.repository.ts';
 
 /** A file as it streams in; `truncated` turns true when it passes the limit. */
-export interface IncomingFile {
-  file: Readable & { truncated: boolean };
-}
+export type IncomingFile = Readable & { truncated: boolean };
 
 @Injectable()
 export class CapturesService implements OnApplicationBootstrap {
@@ -75,11 +73,12 @@ async function readColumns(
   const text = new TextDecoder();
   const reader = new ColumnReader(columns);
   try {
-    for await (const chunk of incoming.file as AsyncIterable<Buffer>) {
+    // Left early, the stream goes on: whoever opened it reads off the rest.
+    for await (const chunk of incoming.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
       hash.update(chunk);
       reader.push(text.decode(chunk, { stream: true }));
     }
-    if (incoming.file.truncated) throw ProblemError.tooLarge(`${COLUMN_LIMITS.bytes / 2 ** 20} MiB a file`);
+    if (incoming.truncated) throw ProblemError.tooLarge(`${COLUMN_LIMITS.bytes / 2 ** 20} MiB a file`);
     reader.push(text.decode());
     return { table: reader.finish(), sha256: hash.digest('hex') };
   } catch (error) {

@@ -13,8 +13,9 @@ import { Piscina } from 'piscina';
 /** Core's own functions on worker threads, so that a long computation never holds up other requests. */
 @Injectable()
 export class ComputePool implements OnApplicationShutdown {
+  // Worker threads load plain JavaScript: core as it was built, whatever this process was started with.
   private readonly pool = new Piscina({
-    filename: createRequire(import.meta.url).resolve('@ulpen/core'),
+    filename: createRequire(import.meta.url).resolve('@ulpen/core/worker'),
     minThreads: 0,
     maxThreads: 2,
     idleTimeout: 30_000,

@@ -52,6 +52,15 @@ describe('smoothToBands', () => {
     raised.forEach((l, i) => expect(l - base[i]).toBeCloseTo(7.3, 9));
   });
 
+  it('follows a skirt down to where doubles end, beside a band at full level', () => {
+    const frequencyHz = logGrid(300);
+    const levelDb = frequencyHz.map((f) => -10 * Math.log10(1 + (f / 100) ** 16));
+    const smooth = smoothToBands({ frequencyHz, levelDb }, 12);
+    smooth.frequencyHz.forEach((f, i) =>
+      expect(Math.abs(smooth.levelDb[i] + 10 * Math.log10(1 + (f / 100) ** 16))).toBeLessThan(0.6),
+    );
+  });
+
   it('leaves out bands that the data do not reach', () => {
     const frequencyHz = logGrid(100, 200, 2000);
     const smooth = smoothToBands({ frequencyHz, levelDb: frequencyHz.map(() => 0) }, 12);

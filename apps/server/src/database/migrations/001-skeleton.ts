@@ -16,6 +16,10 @@ function belongsTo(table: Knex.CreateTableBuilder, name: string, parent: string)
   table.uuid(name).notNullable().references('id').inTable(parent).onDelete('CASCADE').index();
 }
 
+function standsOn(table: Knex.CreateTableBuilder, name: string, parent: string): void {
+  table.uuid(name).notNullable().references('id').inTable(parent).deferrable('deferred').index();
+}
+
 export async function up(knex: Knex): Promise<void> {
   await knex.schema.createTable('jobs', (t) => {
     identity(knex, t);
@@ -101,13 +105,14 @@ export async function up(knex: Knex): Promise<void> {
     t.jsonb('basis').notNullable();
     t.jsonb('proposal').notNullable();
   });
-  // What a kept plan stands on cannot be deleted under it; deleting the whole job takes both away together.
+  // What a kept plan stands on cannot be deleted under it; deleting the whole job takes both away together, so the
+  // check waits for the end of the transaction.
   await knex.schema.createTable('plan_taps', (t) => {
     identity(knex, t);
     belongsTo(t, 'plan_id', 'plans');
-    t.uuid('target_id').notNullable().references('id').inTable('targets').onDelete('NO ACTION').index();
-    t.uuid('pair_id').notNullable().references('id').inTable('pairs').onDelete('NO ACTION').index();
-    t.uuid('capture_id').notNullable().references('id').inTable('captures').onDelete('NO ACTION').index();
+    standsOn(t, 'target_id', 'targets');
+    standsOn(t, 'pair_id', 'pairs');
+    standsOn(t, 'capture_id', 'captures');
     word(t, 'side', ['left', 'right', 'mono']);
     t.boolean('inverted').notNullable();
     t.double('gain_db').notNullable();
