@@ -23,4 +23,5 @@ export type { FilterModel, FittedFilter, PeakingSection } from './signal/fit/fit
 export { levelOfFilterModel } from './signal/fit/model-level.ts';
 export type { Response } from './signal/response.ts';
 export { smoothToBands } from './signal/smooth.ts';
-export { SUM_GRID_HZ } from './summing/output-response.ts';
+export { levelOf, sumResponses } from './summing/network.ts';
+export { outputResponse, SUM_GRID_HZ } from './summing/output-response.ts';

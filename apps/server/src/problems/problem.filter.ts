@@ -1,3 +1,4 @@
+import { STATUS_CODES } from 'node:http';
 import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
 import type { Problem } from '@ulpen/core';
 import type { FastifyReply, FastifyRequest } from 'fastify';
@@ -56,11 +57,13 @@ export class ProblemFilter implements ExceptionFilter {
     if (error instanceof HttpException) {
       const status = error.getStatus();
       const detail = status === 404 ? 'There is nothing at this address.' : error.message;
+      const errors = status === 400 ? { errors: [{ field: '', message: error.message }] } : {};
       return {
         type: 'about:blank',
-        title: status === 404 ? 'Not found' : error.name.replace('Exception', ''),
+        title: STATUS_CODES[status] ?? 'Not accepted',
         status,
         detail,
+        ...errors,
       };
     }
     const status = (error as { statusCode?: number } | null)?.statusCode;

@@ -1,0 +1,71 @@
+import { readFile } from 'node:fs/promises';
+import type { APIRequestContext, Page } from '@playwright/test';
+
+export interface JobSeen {
+  id: string;
+  version: number;
+  units: {
+    id: string;
+    pairs: { id: string; side: string; axle: string; way: string; captures: { id: string }[] }[];
+  }[];
+  targets: { id: string; name: string; lowHz: number; highHz: number; version: number }[];
+  plans: { id: string; name: string }[];
+}
+
+/** A demo car of its own for one test, taken in from its job file: tests do not meet in one job. */
+export async function demoJob(request: APIRequestContext, file = '1-people-carrier'): Promise<JobSeen> {
+  const buffer = await readFile(new URL(`../demo/jobs/${file}.ulpen.json`, import.meta.url));
+  const made = await request.post('/api/v1/job-files', {
+    multipart: { file: { name: 'job.json', mimeType: 'application/json', buffer } },
+  });
+  if (!made.ok()) throw new Error(await made.text());
+  return seen(request, ((await made.json()) as { id: string }).id);
+}
+
+export async function seen(request: APIRequestContext, id: string): Promise<JobSeen> {
+  return (await (await request.get(`/api/v1/jobs/${id}`)).json()) as JobSeen;
+}
+
+export function pairOf(job: JobSeen, side: string, axle: string, way: string) {
+  return job.units.flatMap((u) => u.pairs).find((p) => p.side === side && p.axle === axle && p.way === way)!;
+}
+
+/** A measurement that is in no demo: semicolons, decimal commas, CRLF, a row at 0 Hz, two rows swapped. */
+export function measurement(level: (hz: number) => number): Buffer {
+  const rows = ['* bay 2, pink noise', 'Freq(Hz);Level(dB)', '0;-80,0'];
+  for (let i = 0; i < 240; i++) {
+    const hz = 20 * 1000 ** (i / 239);
+    rows.push(`${hz.toFixed(3)};${(level(hz) + 0.15 * Math.sin(2.7 * i)).toFixed(2)}`.replaceAll('.', ','));
+  }
+  [rows[20], rows[21]] = [rows[21], rows[20]];
+  return Buffer.from(rows.join('\r\n'));
+}
+
+export const highPass = (cornerHz: number) => (hz: number) => -10 * Math.log10(1 + (cornerHz / hz) ** 4);
+export const lowPass = (cornerHz: number) => (hz: number) => -10 * Math.log10(1 + (hz / cornerHz) ** 8);
+
+/** Drops a file on an element as a person would from the desktop. */
+export async function dropFile(page: Page, selector: string, name: string, content: Buffer): Promise<void> {
+  const transfer = await page.evaluateHandle(
+    ({ text, fileName }) => {
+      const data = new DataTransfer();
+      data.items.add(new File([text], fileName, { type: 'text/plain' }));
+      return data;
+    },
+    { text: content.toString('utf8'), fileName: name },
+  );
+  await page.dispatchEvent(selector, 'dragover', { dataTransfer: transfer });
+  await page.dispatchEvent(selector, 'drop', { dataTransfer: transfer });
+}
+
+/** Everything the page complains about while a test runs. */
+export function complaintsOf(page: Page): string[] {
+  const list: string[] = [];
+  page.on('console', (m) => {
+    // A refusal by the server is also written to the console by the browser itself.
+    if ((m.type() === 'error' || m.type() === 'warning') && !m.text().startsWith('Failed to load resource'))
+      list.push(m.text());
+  });
+  page.on('pageerror', (e) => list.push(e.message));
+  return list;
+}

@@ -1,0 +1,122 @@
+import { expect, test } from '@playwright/test';
+import { complaintsOf, dropFile, highPass, lowPass, measurement, seen } from './shop.ts';
+
+test('from nothing to a kept plan: job, outputs, imports, target, plan, reload', async ({ page }) => {
+  const complaints = complaintsOf(page);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New job' }).first().click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Start the job' }).click();
+  await expect(dialog.getByText('must not be empty')).toBeVisible();
+  await dialog.getByLabel('Car').fill('Norrvik Sedan');
+  await dialog.getByLabel('Year').fill('2022');
+  await dialog.getByLabel('What the owner wants').fill('A new front set.');
+  await dialog.getByRole('button', { name: 'Start the job' }).click();
+
+  // The factory amplifier and its outputs.
+  await expect(page).toHaveURL(/\/jobs\/[0-9a-f-]{36}\/listen/);
+  const id = /jobs\/([0-9a-f-]{36})/.exec(page.url())![1];
+  await page.getByRole('button', { name: 'Add a unit' }).click();
+  await page.getByRole('dialog').getByLabel('Where it sits').fill('under the seat');
+  await page.getByRole('dialog').getByRole('button', { name: 'Add the unit' }).click();
+  await page.getByRole('button', { name: 'Two-way front, rear, subwoofer' }).click();
+  await expect(page.locator('.output-row')).toHaveCount(7);
+
+  // One measurement by file picker: the columns are shown before anything is saved.
+  await page.locator('.output-row', { hasText: 'Front left woofer' }).click();
+  await page
+    .getByTestId('measurement-file')
+    .setInputFiles({ name: 'left-woofer.csv', mimeType: 'text/csv', buffer: measurement(lowPass(2000)) });
+  const importing = page.getByRole('dialog');
+  await expect(importing.getByText(/Understood as 241 rows, cut at semicolons, decimal comma/)).toBeVisible();
+  await expect(importing.getByText('One row at 0 Hz left out.')).toBeVisible();
+  await expect(
+    importing.getByText(/Rows were not in order of frequency \(first at line \d+\): sorted/),
+  ).toBeVisible();
+  expect((await seen(page.request, id)).units[0].pairs.flatMap((p) => p.captures)).toHaveLength(0);
+  await importing.getByLabel('Volume step of the radio').fill('21');
+  await importing.getByRole('button', { name: 'Save the measurement' }).click();
+  await expect(
+    page.getByText(/Imported from left-woofer\.csv .* at volume step 21, factory speaker on/),
+  ).toBeVisible();
+  await expect(page.getByText(/^Low-pass\. Alone it feeds a woofer/)).toBeVisible();
+  await expect(page.locator('.recharts-line').first()).toBeVisible();
+
+  // The others by dropping files on their rows; the conditions stay as they were.
+  for (const [name, level] of [
+    ['Front left tweeter', highPass(2000)],
+    ['Front right woofer', lowPass(2000)],
+    ['Front right tweeter', highPass(2000)],
+  ] as const) {
+    const row = await page.locator('.outputs li', { hasText: name }).elementHandle();
+    await row!.evaluate((el) => el.setAttribute('data-drop', 'here'));
+    await dropFile(page, '[data-drop]', `${name}.txt`, measurement(level));
+    await row!.evaluate((el) => el.removeAttribute('data-drop'));
+    await expect(importing.getByLabel('Taken from').locator('option:checked')).toHaveText(name);
+    await expect(importing.getByLabel('Volume step of the radio')).toHaveValue('21');
+    await importing.getByRole('button', { name: 'Save the measurement' }).click();
+    await expect(importing).toBeHidden();
+    await expect(page.getByText(new RegExp(`Imported from ${name}\\.txt`))).toBeVisible();
+  }
+  await expect(page.locator('.pane-title', { hasText: '4 of 7 measured' })).toBeVisible();
+
+  // What the new amplifier needs.
+  await page.getByRole('link', { name: /Plan/ }).click();
+  await page.getByRole('link', { name: 'Say what is to be fed' }).click();
+  await page.getByRole('button', { name: 'Front set' }).click();
+  const target = page.getByRole('article', { name: 'Front set' });
+  await target.getByLabel('needs from').fill('100 Hz');
+  await target.getByLabel('to', { exact: true }).fill('16k');
+  await target.getByRole('button', { name: 'Save' }).click();
+  await expect(target.getByRole('button', { name: 'Save' })).toBeHidden();
+
+  // The plan, with its prediction, its reasons, its warnings, and another way in beside it.
+  await page.getByRole('link', { name: 'See the plan' }).click();
+  const ways = page.getByRole('group', { name: 'Ways in, best first' }).getByRole('button');
+  await expect(ways.first()).toContainText('Sum each side');
+  expect(await ways.count()).toBeGreaterThan(1);
+  const path = page.getByRole('region', { name: 'Signal path' });
+  await expect(path.locator('.path-row').first()).toContainText('Front left woofer');
+  await expect(path.locator('.path-row').first()).toContainText('Front left tweeter');
+  await expect(path.getByText('phase assumed').first()).toBeVisible();
+  await expect(page.getByText(/needs 100 Hz to 16 kHz, predicted within ±/)).toBeVisible();
+  await expect(page.getByText('span if phases are other than thought')).toBeVisible();
+  await expect(page.getByText(/polarity is assumed\. If it is the other way round/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page).toHaveURL(/kept=/);
+
+  // Reload: all is still there.
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Sum each side' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Kept plans' })).toContainText('holds');
+  const job = await seen(page.request, id);
+  expect([job.plans.length, job.targets[0].lowHz, job.targets[0].highHz]).toEqual([1, 100, 16_000]);
+  await page.goto('/');
+  await expect(page.locator('.job-row', { hasText: 'Norrvik Sedan' })).toContainText('4/7');
+  expect(complaints).toEqual([]);
+});
+
+test('a kept plan says when it is out of date, and what stands on it cannot be deleted under it', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.locator('.job-row', { hasText: 'Halvard Nomad' }).first().click();
+  await page.getByRole('link', { name: /^Plan/ }).click();
+  await expect(page.getByRole('heading', { name: 'One output each' })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByText('holds')).toBeVisible();
+  await page.getByRole('link', { name: /^Intake/ }).click();
+  const target = page.getByRole('article', { name: 'Rear pair' });
+  await target.getByRole('button', { name: 'Remove Rear pair' }).click();
+  await expect(page.getByText('A kept plan stands on this. Delete the plan first')).toBeVisible();
+  await target.getByLabel('needs from').fill('150');
+  await target.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('link', { name: 'See the plan' }).click();
+  await page.getByRole('button', { name: /One output each .*out of date/ }).click();
+  await expect(page.getByText('Out of date.')).toBeVisible();
+  await page.getByRole('button', { name: 'See what it would be now' }).click();
+  await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeVisible();
+  await page.getByRole('button', { name: /Delete the plan/ }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Delete the plan' }).click();
+  await expect(page.getByRole('region', { name: 'Kept plans' })).toBeHidden();
+});

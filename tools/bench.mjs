@@ -1,0 +1,218 @@
+// npm run bench: the times that matter, as a table, kept in docs/benchmarks.md. Compare rows of one run: machines are noisy.
+import { existsSync } from 'node:fs';
+import { readFile, writeFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { chromium } from '@playwright/test';
+import { BROWSER } from './browser.mjs';
+import { withDemoServer } from './demo-server.mjs';
+import { giveUp, installPackages, ROOT } from './setup.mjs';
+
+const rows = [];
+const median = (list) => [...list].sort((a, b) => a - b)[list.length >> 1];
+const high = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length * 0.95)];
+const row = (what, times, limit) =>
+  rows.push([what, `${median(times).toFixed(1)} ms`, `${high(times).toFixed(1)} ms`, limit]);
+
+function timed(times, work) {
+  const list = [];
+  for (let i = 0; i < times; i++) {
+    const began = performance.now();
+    work(i);
+    list.push(performance.now() - began);
+  }
+  return list;
+}
+
+async function timedAsync(times, work) {
+  const list = [];
+  for (let i = 0; i < times; i++) {
+    const began = performance.now();
+    await work(i);
+    list.push(performance.now() - began);
+  }
+  return list;
+}
+
+/** Twelve outputs and four targets, all two- and three-way, so that every target has something to search. */
+function largeInput(core, sim) {
+  const [carrier] = sim.DEMO_CARS;
+  const file = sim.jobFileOfCar(carrier, 0, () => '0'.repeat(64));
+  const pairs = file.units[0].pairs.map((pair, i) => {
+    const response = (pair.captures[0] ?? file.units[0].pairs[7].captures[0]).response;
+    const capture = { id: `c${i}`, analysis: core.analyseResponse(response), phaseMeasured: false };
+    return { ...pair, id: pair.key, unitId: 'u1', capture, volumeSteps: [18] };
+  });
+  pairs.push({ ...pairs[7], id: 'p12', side: 'left', axle: 'other' });
+  const target = (id, layout, axle, lowHz, highHz) => ({
+    id,
+    jobId: 'j',
+    version: 1,
+    name: id,
+    layout,
+    axle,
+    lowHz,
+    highHz,
+    speakerLevelInput: false,
+  });
+  const targets = [
+    target('t1', 'stereo', 'front', 60, 18_000),
+    target('t2', 'stereo', 'rear', 100, 16_000),
+    target('t3', 'mono', 'other', 30, 90),
+    target('t4', 'mono', 'front', 150, 16_000),
+  ];
+  return { pairs, targets };
+}
+
+async function inCore() {
+  const core = await import('@ulpen/core');
+  const sim = await import('@ulpen/core/carsim');
+  const { Piscina } = await import('piscina');
+  const outputs = Array.from({ length: 40 }, (_, i) => {
+    const { chain } = sim.variedOutput(i, i % 2 ? 'clean' : 'equalised');
+    return sim.measureChain(chain, { seed: i, points: 1000, floorDb: -40, scatterDb: 0.4 });
+  });
+  row(
+    'class and edges, 1,000 points',
+    timed(200, (i) => core.quickAnalysis(outputs[i % 40])),
+    '< 5 ms',
+  );
+  const pool = new Piscina({
+    filename: createRequire(import.meta.url).resolve('@ulpen/core/worker'),
+    minThreads: 1,
+    maxThreads: 1,
+  });
+  await pool.run({ response: outputs[0] }, { name: 'analyseCapture' });
+  row(
+    'full filter fit, 1,000 points, in a worker',
+    await timedAsync(120, (i) => pool.run({ response: outputs[i % 40] }, { name: 'analyseCapture' })),
+    '< 150 ms',
+  );
+  const input = largeInput(core, sim);
+  await pool.run(input, { name: 'proposePlans' });
+  row(
+    '4 targets from 12 outputs, all strategies, in a worker',
+    await timedAsync(30, () => pool.run(input, { name: 'proposePlans' })),
+    '< 200 ms',
+  );
+  await pool.destroy();
+}
+
+/** A thousand jobs, each a copy of a demo job with its outputs and captures. */
+async function fill(databaseUrl) {
+  const { default: knex } = await import('knex');
+  const db = knex({ client: 'pg', connection: databaseUrl });
+  const copy = async (table, parent, parents) => {
+    const { rows: columns } = await db.raw(
+      `select column_name from information_schema.columns where table_name = ? and column_name not in ('id', ?)`,
+      [table, parent],
+    );
+    const names = columns.map((c) => c.column_name).join(', ');
+    await db.raw(`alter table ${table} add column copy_of uuid`);
+    await db.raw(
+      `insert into ${table} (${parent}, copy_of, ${names}) select m.id, t.id, ${names
+        .split(', ')
+        .map((n) => `t.${n}`)
+        .join(', ')} from ${table} t join ${parents} m on m.copy_of = t.${parent}`,
+    );
+  };
+  await db.raw('alter table jobs add column copy_of uuid');
+  await db.raw(
+    `insert into jobs (car, year, system, place, wish, copy_of) select car || ' ' || n, year, system, place, wish, id from jobs cross join generate_series(1, 249) n`,
+  );
+  await copy('units', 'job_id', 'jobs');
+  await copy('pairs', 'unit_id', 'units');
+  await copy('captures', 'pair_id', 'pairs');
+  await copy('targets', 'job_id', 'jobs');
+  for (const table of ['jobs', 'units', 'pairs', 'captures', 'targets'])
+    await db.raw(`alter table ${table} drop column copy_of`);
+  await db.raw('analyze');
+  const [{ count }] = await db('jobs').count('* as count');
+  await db.destroy();
+  return Number(count);
+}
+
+async function inServer(address, databaseUrl) {
+  const count = await fill(databaseUrl);
+  const get = async (path) => {
+    const response = await fetch(`${address}api/v1/${path}`);
+    if (!response.ok) throw new Error(`${path}: ${response.status}`);
+    await response.text();
+  };
+  await get('jobs?limit=40');
+  row(
+    `job list, first page of ${count.toLocaleString('en')} jobs, over HTTP`,
+    await timedAsync(40, () => get('jobs?limit=40')),
+    '< 300 ms',
+  );
+  row(
+    `job list, all ${count.toLocaleString('en')} jobs at once, over HTTP`,
+    await timedAsync(10, () => get('jobs?limit=1000')),
+    '< 300 ms',
+  );
+}
+
+async function inBrowser(address) {
+  const browser = await chromium.launch(BROWSER);
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(address);
+  await page.locator('.job-row').first().waitFor();
+  const names = await page.evaluate(() =>
+    [...document.querySelectorAll('script[src], link[rel=stylesheet], link[rel=modulepreload]')]
+      .map((e) => e.src || e.href)
+      .concat(performance.getEntriesByType('resource').map((r) => r.name)),
+  );
+  const size = async (ending) => {
+    const files = [...new Set(names.filter((n) => n.endsWith(ending)).map((n) => new URL(n).pathname))];
+    const zipped = await Promise.all(
+      files.map(async (f) => gzipSync(await readFile(join(ROOT, 'apps/web/dist', f))).length),
+    );
+    return `${(zipped.reduce((a, b) => a + b, 0) / 1000).toFixed(0)} kB`;
+  };
+  rows.push(['script for the job list, gzip', await size('.js'), '', '< 220 kB']);
+  rows.push(['style for the job list, gzip', await size('.css'), '', '< 40 kB']);
+  // While the worker works out the plan, the page must go on drawing: the longest pause between two frames.
+  const [job] = (await (await fetch(`${address}api/v1/jobs?q=ferry&limit=1`)).json()).jobs;
+  const waits = [];
+  const pauses = [];
+  for (let i = 0; i < 8; i++) {
+    await page.goto(`${address}jobs/${job.id}/intake`);
+    await page.locator('.target').first().waitFor();
+    await page.evaluate(() => {
+      window.longestTask = 0;
+      new PerformanceObserver((list) =>
+        list.getEntries().forEach((e) => (window.longestTask = Math.max(window.longestTask, e.duration))),
+      ).observe({ type: 'longtask' });
+    });
+    const began = performance.now();
+    await page.getByRole('link', { name: 'See the plan' }).click();
+    await page.locator('.path-row').first().waitFor();
+    waits.push(performance.now() - began);
+    pauses.push(await page.evaluate(() => window.longestTask));
+  }
+  row('from "See the plan" to the signal path, in Chromium', waits, '');
+  row('longest task of the page meanwhile (worker busy)', pauses, 'page stays responsive');
+  await browser.close();
+}
+
+try {
+  if (!existsSync('/usr/bin/chromium')) await installPackages(['chromium']);
+  await withDemoServer('bench-postgres', async ({ address, databaseUrl }) => {
+    await inCore();
+    await inBrowser(address);
+    await inServer(address, databaseUrl);
+  });
+  const table = [
+    '| What | Median | 95 % | Wanted |',
+    '|---|---|---|---|',
+    ...rows.map((r) => `| ${r.join(' | ')} |`),
+  ].join('\n');
+  console.log(`\n${table}`);
+  await writeFile(
+    join(ROOT, 'docs/benchmarks.md'),
+    `# Times\n\nMade by \`npm run bench\` on a machine with two cores; machines are noisy, so compare rows of one run.\n\n${table}\n`,
+  );
+} catch (error) {
+  giveUp(error);
+}
