@@ -26,6 +26,10 @@ export interface Correction {
   boostDb: number;
 }
 
+/** Flatter than this a sum needs nothing, dB. */
+const FLAT_ENOUGH_DB = 0.5;
+/** An equaliser is set by hand: there is no use in fitting it finely. */
+const EFFORT = { limit: 15, tolerance: 3e-3 };
 /** Sections quieter than this are not worth a knob, dB. */
 const LEAST_GAIN_DB = 0.5;
 
@@ -55,6 +59,7 @@ export function correctSum(
   if (hz.length >= 12) {
     for (let p = 0; p < most; p++) {
       const shape = { highPass: null, lowPass: null, peaks: p + 1 };
+      if (judgeFlatness(best, need).withinDb < FLAT_ENOUGH_DB) break;
       const now = modelLevel({ ...shape, peaks: p }, values, lnF);
       const at = wanted.reduce(
         (worst, w, i) => (Math.abs(w - now[i]) > Math.abs(wanted[worst] - now[worst]) ? i : worst),
@@ -66,7 +71,11 @@ export function correctSum(
       // No overall gain: the sum's own level stays what it is.
       problem.lower[0] = -0.01;
       problem.upper[0] = 0.01;
-      values = unpackValues(shape, fitRobust(problem, packValues(shape, values)).parameters, values);
+      values = unpackValues(
+        shape,
+        fitRobust(problem, packValues(shape, values), EFFORT.limit, EFFORT.tolerance).parameters,
+        values,
+      );
       const sections = sectionsOf(values).filter((s) => Math.abs(s.gainDb) >= LEAST_GAIN_DB);
       const corrected = apply(levelDb, sections);
       if (judgeFlatness(corrected, need).withinDb < judgeFlatness(best, need).withinDb - 0.1) {

@@ -8,7 +8,7 @@ export const processor: Strategy = {
   effort: 'A processor with mixing inputs and parametric equaliser, and time to set it up.',
   handicapDb: 2.5,
   feed(target, side, sources) {
-    const worked = chooseFor(target, side, sources, { maxInputs: 5, trimRangeDb: 20, keep: 3 }).map(
+    const worked = chooseFor(target, side, sources, { maxInputs: 5, trimRangeDb: 20, keep: 2 }).map(
       (choice) => {
         const feed = workOutFeed(target, side, choice, sources, 'processor', true);
         return { feed, cost: feed.withinDb + (choice.cost - choice.rmsDb) };
