@@ -10,6 +10,11 @@ export default defineConfig({
       {
         resolve: { conditions },
         ssr: { resolve: { conditions } },
+        test: { name: 'web', root: 'apps/web', include: ['src/**/*.test.ts'] },
+      },
+      {
+        resolve: { conditions },
+        ssr: { resolve: { conditions } },
         test: {
           name: 'server',
           root: 'apps/server',

@@ -1,0 +1,192 @@
+import { type Capture, parseFrequency, type Proposal, type ResponseAnalysis } from '@ulpen/core';
+import { describe, expect, it } from 'vitest';
+import { bandSentence, captureSentence, filterWords } from '../features/listen/profile-words.ts';
+import { blankOutput, OUTPUT_STARTS } from '../features/listen/output-starts.ts';
+import { TARGET_STARTS } from '../features/intake/target-starts.ts';
+import { verdictOf } from '../features/plan/plan-words.ts';
+import { pairFieldsSchema, targetFieldsSchema } from '@ulpen/core';
+import { bandEdges, classWord, confidenceWord } from './bands-words.ts';
+import { AXIS_TICKS, axisFrequency, axisPlace, rampStops } from './frequency-scale.ts';
+
+const analysis = (
+  bandClass: ResponseAnalysis['bandClass'],
+  lowHz: number | null,
+  highHz: number | null,
+): Capture['analysis'] => ({
+  version: 1,
+  smoothed: { frequencyHz: [], levelDb: [] },
+  passBandDb: 0,
+  noiseFloorDb: null,
+  edges: { low: [], high: [] },
+  model: null,
+  bandClass,
+  confidence: 1,
+  lowHz,
+  highHz,
+  reasons: [],
+});
+
+describe('the frequency axis', () => {
+  it('runs from 20 Hz to 20 kHz, a decade to each third', () => {
+    expect([20, 200, 2000, 20_000].map(axisPlace)).toEqual(
+      [0, 1 / 3, 2 / 3, 1].map((v) => expect.closeTo(v, 9)),
+    );
+    for (const hz of AXIS_TICKS) expect(axisFrequency(axisPlace(hz))).toBeCloseTo(hz, 6);
+  });
+  it('gives every frequency the same colour, whatever part is drawn', () => {
+    const whole = rampStops(20, 20_000);
+    expect(whole.map((s) => s.offset)).toEqual(
+      [0, 1 / 3, axisPlace(1200), 1].map((v) => expect.closeTo(v, 9)),
+    );
+    const part = rampStops(200, 20_000);
+    expect(part[1]).toEqual({ offset: 0, colour: 'var(--hz-200)' });
+    expect(part.every((s) => s.offset >= 0 && s.offset <= 1)).toBe(true);
+  });
+});
+
+describe('bands in words', () => {
+  it.each([
+    ['band-pass', 70, 420, 'band', '70–420'],
+    ['low-pass', 21, 95, 'low', '–95'],
+    ['high-pass', 3400, null, 'high', '3.4k–'],
+    ['full-range', null, null, 'full range', '20–20k'],
+    ['full-range', 31, 18_000, 'full range', '31–18k'],
+    ['silent', null, null, 'silent', ''],
+    ['unclear', null, null, 'unclear', ''],
+    ['unclear', 80, 900, 'unclear', '80–900'],
+  ] as const)('%s %s–%s reads %s %s', (bandClass, low, high, word, edges) => {
+    expect([classWord(analysis(bandClass, low, high)), bandEdges(analysis(bandClass, low, high))]).toEqual([
+      word,
+      edges,
+    ]);
+  });
+  it('says settled, look again or open', () => {
+    expect([1, 0.9, 0.89, 0.6, 0.59, 0].map(confidenceWord)).toEqual([
+      'settled',
+      'settled',
+      'look again',
+      'look again',
+      'open',
+      'open',
+    ]);
+  });
+  it('says what each class means for the job', () => {
+    expect(bandSentence(analysis('low-pass', null, 90), { side: 'mono', way: 'subwoofer' })).toContain(
+      'enough for a subwoofer',
+    );
+    expect(bandSentence(analysis('low-pass', null, 400), { side: 'left', way: 'woofer' })).toContain(
+      'of the left side',
+    );
+    expect(bandSentence(analysis('band-pass', 300, 3000), { side: 'centre', way: 'full' })).not.toContain(
+      'centre side',
+    );
+    for (const c of ['full-range', 'high-pass', 'silent', 'unclear'] as const) {
+      expect(bandSentence(analysis(c, null, null), { side: 'right', way: 'full' }).length).toBeGreaterThan(
+        20,
+      );
+    }
+  });
+  it('names a filter with its slope and its error', () => {
+    const filter = {
+      family: 'linkwitz-riley' as const,
+      order: 4,
+      cornerHz: 380,
+      sixDbHz: 380,
+      slopeDbPerOctave: 24,
+      errorOctaves: 0.1,
+    };
+    expect(filterWords(filter)).toBe('Linkwitz-Riley 24 dB/oct, ±7 %');
+    expect(filterWords({ ...filter, family: 'butterworth', errorOctaves: 0 })).toBe(
+      'Butterworth 24 dB/oct, ±1 %',
+    );
+    expect(filterWords(null)).toBe('no filter found');
+  });
+});
+
+describe('where a capture comes from', () => {
+  const capture: Capture = {
+    id: 'c',
+    pairId: 'p',
+    fileName: 'mid.csv',
+    levelKind: 'flat',
+    levelUnit: 'dB',
+    phaseReference: 'none',
+    volumeStep: 18,
+    load: 'speaker',
+    note: '',
+    sha256: '',
+    importedAt: '2026-11-02T09:05:00.000Z',
+    points: 1480,
+    repairs: [],
+    withdrawnAt: null,
+    analysis: analysis('band-pass', 300, 3000),
+  };
+  it('is said with its conditions', () => {
+    expect(captureSentence(capture)).toMatch(
+      /^Imported from mid\.csv on 2 Nov 2026, \d\d:05, at volume step 18, factory speaker on; 1,480 points in dB\.$/,
+    );
+  });
+  it('owns up to what was assumed, tilted and repaired', () => {
+    const text = captureSentence({
+      ...capture,
+      volumeStep: null,
+      load: 'unknown',
+      levelKind: 'octave-band-white',
+      phaseReference: 'source',
+      repairs: ['One row at 0 Hz left out.'],
+      note: 'doors shut',
+    });
+    for (const part of [
+      'volume step not noted',
+      'load not noted',
+      'Tilted by −3 dB an octave',
+      'Phase is against the source.',
+      'One row at 0 Hz left out.',
+      'doors shut',
+    ]) {
+      expect(text).toContain(part);
+    }
+  });
+});
+
+describe('the verdict on a way in', () => {
+  const remark = (severity: 'error' | 'warning' | 'note') => ({
+    severity,
+    rule: 'r',
+    text: severity,
+    targetId: null,
+    pairId: null,
+  });
+  const proposal = (covers: boolean, ...severities: ('error' | 'warning' | 'note')[]): Proposal => ({
+    strategy: 'sum',
+    title: 't',
+    device: 'converter',
+    covers,
+    withinDb: 1,
+    feeds: [],
+    reasons: [],
+    remarks: severities.map(remark),
+  });
+  it.each([
+    [proposal(true), 'fits', 'ready'],
+    [proposal(true, 'note'), 'fits', 'ready'],
+    [proposal(true, 'warning'), 'again', 'ready but for 1'],
+    [proposal(true, 'warning', 'warning', 'note'), 'again', 'ready but for 2'],
+    [proposal(true, 'error', 'warning'), 'wrong', '1 rule broken'],
+    [proposal(true, 'error', 'error'), 'wrong', '2 rules broken'],
+    [proposal(false, 'error'), 'wrong', 'does not fill the band'],
+  ])('%# is said as it is', (p, tone, text) => expect(verdictOf(p)).toEqual({ tone, text }));
+});
+
+describe('usual sets to start from', () => {
+  it('pass the same checks as what people type', () => {
+    for (const start of OUTPUT_STARTS) {
+      for (const place of start.places)
+        expect(pairFieldsSchema.safeParse(blankOutput(place)).success).toBe(true);
+      expect(new Set(start.places.map((p) => p.join())).size).toBe(start.places.length);
+    }
+    for (const target of TARGET_STARTS) expect(targetFieldsSchema.safeParse(target).success).toBe(true);
+    expect(new Set(TARGET_STARTS.map((t) => t.name)).size).toBe(TARGET_STARTS.length);
+    expect(parseFrequency('80 Hz')).toBe(TARGET_STARTS[0].lowHz);
+  });
+});
