@@ -30,6 +30,8 @@ export default tseslint.config(
         fetch: 'readonly',
         module: 'readonly',
         document: 'readonly',
+        window: 'readonly',
+        PerformanceObserver: 'readonly',
         localStorage: 'readonly',
         URL: 'readonly',
         setTimeout: 'readonly',

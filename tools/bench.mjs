@@ -127,7 +127,7 @@ async function fill(databaseUrl) {
   await copy('targets', 'job_id', 'jobs');
   for (const table of ['jobs', 'units', 'pairs', 'captures', 'targets'])
     await db.raw(`alter table ${table} drop column copy_of`);
-  await db.raw('analyze');
+  await db.raw('vacuum analyze');
   const [{ count }] = await db('jobs').count('* as count');
   await db.destroy();
   return Number(count);

@@ -12,17 +12,19 @@ export interface JobQuery {
   offset: number;
 }
 
-/** Outputs of a page of jobs with the band of the capture in force. */
+/** Outputs of a page of jobs with the band of the capture in force, one row a job. */
 const BANDS = `
-  select u.job_id, p.side, p.axle, p.way, c.low_hz, c.high_hz, c.id is not null as measured
+  select u.job_id, json_agg(json_build_object(
+    'side', p.side, 'axle', p.axle, 'way', p.way, 'lowHz', c.low_hz, 'highHz', c.high_hz, 'measured', c.pair_id is not null
+  ) order by u.position, p.position) as bands
   from units u
   join pairs p on p.unit_id = u.id
   left join lateral (
-    select id, low_hz, high_hz from captures
+    select pair_id, low_hz, high_hz from captures
     where pair_id = p.id and withdrawn_at is null order by imported_at desc, id limit 1
   ) c on true
   where u.job_id = any(?)
-  order by u.position, p.position`;
+  group by u.job_id`;
 
 @Injectable()
 export class JobsRepository {
@@ -67,16 +69,13 @@ export class JobsRepository {
   private async withContents(jobs: readonly Job[]): Promise<JobLine[]> {
     const ids = jobs.map((j) => j.id);
     const [bands, targets, plans] = await Promise.all([
-      this.knex.raw<{ rows: Record<string, unknown>[] }>(BANDS, [ids]),
+      this.knex.raw<{ rows: { job_id: string; bands: JobLine['bands'] }[] }>(BANDS, [ids]),
       this.countsOf('targets', ids),
       this.countsOf('plans', ids),
     ]);
-    const byJob = new Map<unknown, Record<string, unknown>[]>(ids.map((id) => [id, []]));
-    for (const row of bands.rows) byJob.get(row['job_id'])?.push(row);
+    const byJob = new Map(bands.rows.map((row) => [row.job_id, row.bands]));
     return jobs.map((job) => {
-      const list = (byJob.get(job.id) ?? []).map(({ job_id: _, ...row }) =>
-        fromRow<JobLine['bands'][number]>(row),
-      );
+      const list = byJob.get(job.id) ?? [];
       return {
         ...job,
         bands: list,

@@ -83,6 +83,10 @@ export async function up(knex: Knex): Promise<void> {
     t.integer('analysis_version').notNullable();
     t.jsonb('analysis').notNullable();
   });
+  // The job list asks for the newest capture of every output: this index alone answers.
+  await knex.raw(`
+    create index captures_in_force on captures (pair_id, imported_at desc, id) include (low_hz, high_hz)
+    where withdrawn_at is null`);
   await knex.schema.createTable('targets', (t) => {
     identity(knex, t);
     belongsTo(t, 'job_id', 'jobs');

@@ -2,6 +2,7 @@ import { Form } from 'react-bootstrap';
 import type { ColumnChoice, ColumnRole } from '@ulpen/core';
 import { ResponseStrip } from '../../ui/BandStrip.tsx';
 import { bandEdges, classWord } from '../../ui/bands-words.ts';
+import { StripAxis } from '../../ui/StripAxis.tsx';
 import type { ColumnPreview } from '../../workers/core.worker.ts';
 
 const SEPARATOR_WORD = { tab: 'tabs', semicolon: 'semicolons', space: 'spaces', comma: 'commas' };
@@ -33,12 +34,7 @@ export function ImportPreview({ preview, onColumns }: ImportPreviewProps) {
       </p>
       <div>
         <ResponseStrip analysis={analysis} label="The curve in the file" />
-        <div className="strip-axis num" aria-hidden="true">
-          <span>20 Hz</span>
-          <span>200</span>
-          <span>2k</span>
-          <span>20k</span>
-        </div>
+        <StripAxis />
       </div>
       {table.repairs.length > 0 && (
         <ul className="repairs">

@@ -1,8 +1,9 @@
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { FileUp, Pencil } from 'lucide-react';
 import { captureInForce, pairName, type PairView, type UnitView } from '@ulpen/core';
+import { useFileDrop } from '../../ui/use-file-drop.ts';
 import { StandingTag } from '../../ui/StandingTag.tsx';
 import { CaptureList } from './CaptureList.tsx';
 import { CaptureProfile } from './CaptureProfile.tsx';
@@ -18,25 +19,13 @@ interface OutputDetailProps {
 /** One output large: what it carries, how that is known, and its captures. */
 export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps) {
   const input = useRef<HTMLInputElement>(null);
-  const [over, setOver] = useState(false);
+  const { over, handlers } = useFileDrop(onFiles);
   const [params] = useSearchParams();
   const shown = pair.captures.find((c) => c.id === params.get('capture')) ?? captureInForce(pair);
   const name = pairName(pair);
   const live = pair.captures.filter((c) => c.withdrawnAt === null).length;
   return (
-    <div
-      className={`output-detail ${over ? 'output-over' : ''}`}
-      onDragOver={(e) => {
-        e.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(e) => {
-        e.preventDefault();
-        setOver(false);
-        onFiles(e.dataTransfer.files);
-      }}
-    >
+    <div className={`output-detail ${over ? 'output-over' : ''}`} {...handlers}>
       <div className="detail-head">
         <h2>{name}</h2>
         <StandingTag standing={live > 0 ? 'measured' : 'assumed'}>

@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { Button, Form, Modal } from 'react-bootstrap';
+import { Form, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { type Pair, type PairFields, pairFieldsSchema, pairName, type UnitView } from '@ulpen/core';
 import { api, ApiProblem } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
+import { EditorFooter } from '../../ui/EditorFooter.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { blankOutput } from './output-starts.ts';
 import { OutputFields } from './OutputFields.tsx';
@@ -77,19 +78,12 @@ export function OutputDialog({ jobId, unit, pair, onClose }: OutputDialogProps) 
         <Modal.Body>
           <OutputFields form={form} />
         </Modal.Body>
-        <Modal.Footer>
-          {pair && (
-            <Button variant="danger" className="me-auto" onClick={() => setDeleting(true)}>
-              Delete …
-            </Button>
-          )}
-          <Button variant="secondary" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button type="submit" disabled={save.isPending}>
-            {pair ? 'Save' : 'Add the output'}
-          </Button>
-        </Modal.Footer>
+        <EditorFooter
+          action={pair ? 'Save' : 'Add the output'}
+          busy={save.isPending}
+          onCancel={onClose}
+          onDelete={pair ? () => setDeleting(true) : undefined}
+        />
       </Form>
     </Modal>
   );

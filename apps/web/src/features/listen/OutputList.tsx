@@ -1,10 +1,12 @@
-import { useState } from 'react';
 import { NavLink } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { Pencil, Plus } from 'lucide-react';
 import { captureInForce, type JobView, pairName, type PairView, type UnitView } from '@ulpen/core';
 import { bandEdges, classWord } from '../../ui/bands-words.ts';
 import { OpenStrip, ResponseStrip } from '../../ui/BandStrip.tsx';
+import { StripAxis } from '../../ui/StripAxis.tsx';
+import { useFileDrop } from '../../ui/use-file-drop.ts';
+import { pairPlace } from '../../ui/pair-place.ts';
 import { WireChip } from '../../ui/WireChip.tsx';
 import type { Editing } from './editing.ts';
 import { OutputStarts } from './OutputStarts.tsx';
@@ -86,12 +88,7 @@ function UnitHead({ unit, onEdit }: { unit: UnitView; onEdit: OutputListProps['o
           <Plus size={16} /> Output
         </Button>
       </div>
-      <div className="strip-axis num" aria-hidden="true">
-        <span>20 Hz</span>
-        <span>200</span>
-        <span>2k</span>
-        <span>20k</span>
-      </div>
+      <StripAxis />
       <span className="label passes">passes</span>
     </div>
   );
@@ -105,26 +102,12 @@ interface OutputRowProps {
 }
 
 function OutputRow({ jobId, pair, selected, onDropFiles }: OutputRowProps) {
-  const [over, setOver] = useState(false);
+  const { over, handlers } = useFileDrop((files) => onDropFiles(files, pair.id));
   const capture = captureInForce(pair);
   const name = pairName(pair);
-  const place = [pair.plug, [pair.plusCavity, pair.minusCavity].filter((c) => c !== null).join('/')]
-    .filter(Boolean)
-    .join(' · ');
+  const place = pairPlace(pair);
   return (
-    <li
-      onDragOver={(e) => {
-        e.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(e) => {
-        e.preventDefault();
-        e.stopPropagation();
-        setOver(false);
-        onDropFiles(e.dataTransfer.files, pair.id);
-      }}
-    >
+    <li {...handlers}>
       <NavLink
         to={`/jobs/${jobId}/listen/${pair.id}`}
         className={`output-row ${selected ? 'output-selected' : ''} ${over ? 'output-over' : ''}`}

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { Button, Form, Modal } from 'react-bootstrap';
+import { Form, Modal } from 'react-bootstrap';
 import { type Unit, type UnitFields, unitFieldsSchema, type UnitView } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
+import { EditorFooter } from '../../ui/EditorFooter.tsx';
 
 /** Adds or changes a unit; deleting one with outputs is asked about first. */
 export function UnitDialog({
@@ -75,19 +76,12 @@ export function UnitDialog({
             <Form.Control.Feedback type="invalid">{errors.location?.message}</Form.Control.Feedback>
           </Form.Group>
         </Modal.Body>
-        <Modal.Footer>
-          {unit && (
-            <Button variant="danger" className="me-auto" onClick={() => setDeleting(true)}>
-              Delete …
-            </Button>
-          )}
-          <Button variant="secondary" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button type="submit" disabled={save.isPending}>
-            {unit ? 'Save' : 'Add the unit'}
-          </Button>
-        </Modal.Footer>
+        <EditorFooter
+          action={unit ? 'Save' : 'Add the unit'}
+          busy={save.isPending}
+          onCancel={onClose}
+          onDelete={unit ? () => setDeleting(true) : undefined}
+        />
       </Form>
     </Modal>
   );

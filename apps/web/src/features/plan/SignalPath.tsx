@@ -11,6 +11,7 @@ import {
 } from '@ulpen/core';
 import { BandStrip, OpenStrip, ResponseStrip } from '../../ui/BandStrip.tsx';
 import { StandingTag } from '../../ui/StandingTag.tsx';
+import { pairPlace } from '../../ui/pair-place.ts';
 import { WireChip } from '../../ui/WireChip.tsx';
 import { DEVICE_WORD } from './plan-words.ts';
 
@@ -128,9 +129,7 @@ function Tap({
 }) {
   if (!pair) return <li className="path-tap">An output that is gone</li>;
   const capture = pair.captures.find((c) => c.id === tap.captureId);
-  const place = [pair.plug, [pair.plusCavity, pair.minusCavity].filter((c) => c !== null).join('/')]
-    .filter(Boolean)
-    .join(' · ');
+  const place = pairPlace(pair);
   return (
     <li className="path-tap">
       <span className="path-tap-name">
