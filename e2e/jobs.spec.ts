@@ -98,13 +98,11 @@ test('a job goes out as a file, comes in again as another job, and is deleted af
   await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
   expect((await page.request.get(`/api/v1/jobs/${copy}`)).status()).toBe(404);
 
-  await page
-    .getByTestId('job-file')
-    .setInputFiles({
-      name: 'old.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from('{"format":"ulpen-job","version":9}'),
-    });
+  await page.getByTestId('job-file').setInputFiles({
+    name: 'old.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"ulpen-job","version":9}'),
+  });
   await expect(page.getByText('The file has version 9; this program reads version 1.')).toBeVisible();
 });
 
