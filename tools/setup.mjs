@@ -21,7 +21,7 @@ export async function step(title, work) {
   try {
     const note = await work();
     process.stdout.write(
-      `${typeof note === 'string' ? note : 'done'} (${((Date.now() - began) / 1000).toFixed(1)} s)\n`,
+      `${typeof note === 'string' && /^.+$/.test(note) ? note : 'done'} (${((Date.now() - began) / 1000).toFixed(1)} s)\n`,
     );
   } catch (error) {
     process.stdout.write('failed\n');

@@ -57,7 +57,7 @@ export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps)
           variant={shown ? 'secondary' : 'primary'}
           onClick={() => input.current?.click()}
         >
-          <FileUp size={18} /> Import a measurement
+          <FileUp size={18} /> Import a file
         </Button>
       </div>
       {shown ? (
