@@ -73,7 +73,7 @@ test('a job goes out as a file, comes in again as another job, and is deleted af
     .or(page.getByRole('button', { name: 'Export the job file' }))
     .click();
   const file = await (await download).path();
-  expect((await download).suggestedFilename()).toBe('vennaby-volt-estate.ulpen.json');
+  expect((await download).suggestedFilename()).toBe('vennaby-arc-estate.ulpen.json');
   await page.goto('/');
   await page
     .getByTestId('job-file')
@@ -129,9 +129,9 @@ test('an output is changed where a cavity is taken, and the list is walked with 
 
 test('the list searches, says when nothing fits, and unknown addresses lead back', async ({ page }) => {
   await page.goto('/');
-  await page.getByLabel('Find a job').fill('volt estate');
+  await page.getByLabel('Find a job').fill('arc estate');
   await expect(page.locator('.job-row').first()).toContainText('Vennaby');
-  await expect(page).toHaveURL(/q=volt/);
+  await expect(page).toHaveURL(/q=arc/);
   await page.getByLabel('Find a job').fill('no such car');
   await expect(page.getByRole('heading', { name: 'Nothing fits' })).toBeVisible();
   await page.goto('/jobs/00000000-0000-4000-8000-000000000000/plan');

@@ -100,7 +100,7 @@ test('a kept plan says when it is out of date, and what stands on it cannot be d
   page,
 }) => {
   await page.goto('/');
-  await page.locator('.job-row', { hasText: 'Halvard Nomad' }).first().click();
+  await page.locator('.job-row', { hasText: 'Halvard Roamer' }).first().click();
   await page.getByRole('link', { name: /^Plan/ }).click();
   await expect(page.getByRole('heading', { name: 'One output each' })).toBeVisible();
   await page.getByRole('button', { name: 'Keep this plan' }).click();

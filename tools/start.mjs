@@ -77,8 +77,8 @@ try {
   });
   server.child.on('close', () => void stop('The server ended.'));
   if (dev) {
-    page = spawn('npm', ['run', 'dev', '--workspace', '@ulpen/web'], {
-      cwd: ROOT,
+    page = spawn(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js')], {
+      cwd: join(ROOT, 'apps/web'),
       stdio: 'inherit',
       env: { ...process.env, ULPEN_API: server.address },
     });

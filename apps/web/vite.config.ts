@@ -1,6 +1,8 @@
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
 
+const api = new URL(process.env['ULPEN_API'] ?? 'http://127.0.0.1:4310').origin;
+
 export default defineConfig({
   plugins: [react()],
   resolve: { conditions: ['ulpen-src', ...defaultClientConditions] },
@@ -9,6 +11,7 @@ export default defineConfig({
   server: {
     host: '127.0.0.1',
     port: 5173,
-    proxy: { '/api': { target: process.env['ULPEN_API'] ?? 'http://127.0.0.1:4310', changeOrigin: true } },
+    // The server takes changes from its own page only; here this page is its own.
+    proxy: { '/api': { target: api, changeOrigin: true, headers: { origin: api } } },
   },
 });

@@ -10,26 +10,26 @@ afterAll(() => app.stop());
 
 describe('jobs', () => {
   it('are made, read, changed and deleted with all that hangs on them', async () => {
-    const job = await app.job({ car: 'Halvard Nomad' });
-    expect(job).toMatchObject({ car: 'Halvard Nomad', version: 1 });
+    const job = await app.job({ car: 'Halvard Roamer' });
+    expect(job).toMatchObject({ car: 'Halvard Roamer', version: 1 });
     const unit = await app.unit(job.id);
     const pair = await app.pair(unit.id);
     await app.capture(pair.id, lowPass(300));
     await app.target(job.id);
     const changed = await app.call<Job>('PUT', `/api/v1/jobs/${job.id}`, {
-      car: 'Halvard Nomad 2',
+      car: 'Halvard Roamer 2',
       year: null,
       system: 's',
       place: 'p',
       wish: 'w',
       version: 1,
     });
-    expect(changed.body).toMatchObject({ car: 'Halvard Nomad 2', year: null, version: 2 });
+    expect(changed.body).toMatchObject({ car: 'Halvard Roamer 2', year: null, version: 2 });
     expect(new Date(changed.body.updatedAt).getTime()).toBeGreaterThanOrEqual(
       new Date(job.updatedAt).getTime(),
     );
     expect(await app.view(job.id)).toMatchObject({
-      car: 'Halvard Nomad 2',
+      car: 'Halvard Roamer 2',
       units: [{ pairs: [{ captures: [{ volumeStep: 18 }] }] }],
       targets: [{ name: 'Front set' }],
     });

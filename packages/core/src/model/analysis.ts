@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { ResponseAnalysis } from '../signal/analyse.ts';
 
-const numbers = z.array(z.number()).max(20_000);
+const numbers = z.array(z.number()).max(20_000).readonly();
 const edge = z.object({
   dropDb: z.union([z.literal(3), z.literal(6), z.literal(10)]),
   frequencyHz: z.number().positive(),

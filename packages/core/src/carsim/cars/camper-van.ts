@@ -7,7 +7,7 @@ const speakerOutput = [highPass('butterworth', 2, 24)];
 export const camperVan: SimulatedCar = {
   id: 'camper-van',
   job: {
-    car: 'Halvard Nomad',
+    car: 'Halvard Roamer',
     year: 2021,
     system: 'Plain radio, four speakers',
     place: 'Bay 1',

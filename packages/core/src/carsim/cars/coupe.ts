@@ -7,7 +7,7 @@ const line = [highPass('butterworth', 1, 12)];
 export const coupe: SimulatedCar = {
   id: 'coupe',
   job: {
-    car: 'Ostrava Lynx Coupe',
+    car: 'Orvane Tessel Coupe',
     year: 2019,
     system: 'Radio with line outputs into a six-output amplifier',
     place: 'Bay 2',

@@ -5,7 +5,7 @@ import { highPass, lowPass, output, peak } from './parts.ts';
 export const electricEstate: SimulatedCar = {
   id: 'electric-estate',
   job: {
-    car: 'Vennaby Volt Estate',
+    car: 'Vennaby Arc Estate',
     year: 2025,
     system: 'Amplifier fed by data, eight outputs',
     place: 'Front desk',
