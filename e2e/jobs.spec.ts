@@ -177,3 +177,14 @@ for (const theme of ['bay', 'desk']) {
     }
   });
 }
+
+test('paper is light, whatever the theme of the screen', async ({ page }) => {
+  await page.addInitScript(() => localStorage.setItem('ulpen-theme', 'bay'));
+  await page.goto('/');
+  const theme = () => page.evaluate(() => document.documentElement.getAttribute('data-bs-theme'));
+  expect(await theme()).toBe('dark');
+  await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
+  expect(await theme()).toBe('light');
+  await page.evaluate(() => window.dispatchEvent(new Event('afterprint')));
+  expect(await theme()).toBe('dark');
+});

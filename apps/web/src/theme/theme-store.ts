@@ -24,6 +24,9 @@ function show(theme: Theme): void {
 export const useTheme = create<ThemeState>((set, get) => {
   const theme = firstTheme();
   show(theme);
+  // Paper is a desk: print is always light.
+  window.addEventListener('beforeprint', () => show('desk'));
+  window.addEventListener('afterprint', () => show(get().theme));
   return {
     theme,
     toggle: () => {

@@ -71,6 +71,11 @@ export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps)
             Text with a frequency and a level on each line: CSV, tabs or spaces, with or without phase. You
             see how it was understood before anything is saved.
           </p>
+          <p className="small quiet">
+            Measure with an isolated or differential input and the laptop off its charger: a common ground
+            shorts the minus wires of bridged outputs together. Follow the vehicle maker’s instructions;
+            yellow (restraint) and orange (high-voltage) plugs stay untouched.
+          </p>
         </div>
       )}
       {pair.captures.length > 0 && <CaptureList pair={pair} shownId={shown?.id ?? null} />}
