@@ -1,22 +1,24 @@
 import { defaultServerConditions } from 'vite';
 import { defineConfig } from 'vitest/config';
 
+const setupFiles = [new URL('./vitest.setup.ts', import.meta.url).pathname];
 const conditions = ['ulpen-src', ...defaultServerConditions];
 
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', root: 'packages/core', include: ['src/**/*.test.ts'] } },
+      { test: { name: 'core', setupFiles, root: 'packages/core', include: ['src/**/*.test.ts'] } },
       {
         resolve: { conditions },
         ssr: { resolve: { conditions } },
-        test: { name: 'web', root: 'apps/web', include: ['src/**/*.test.ts'] },
+        test: { name: 'web', setupFiles, root: 'apps/web', include: ['src/**/*.test.ts'] },
       },
       {
         resolve: { conditions },
         ssr: { resolve: { conditions } },
         test: {
           name: 'server',
+          setupFiles,
           root: 'apps/server',
           include: ['test/**/*.test.ts'],
           testTimeout: 30_000,

@@ -159,6 +159,8 @@ describe('kept plans', () => {
       'proposal.feeds.0.taps.0.gainDb',
     );
     expect((await send({ name: ' ', proposal: proposals[0], basis })).body.errors?.[0].field).toBe('name');
+    const nul = { ...proposals[0], reasons: ['a\0b'] };
+    expect((await send({ name: 'x', proposal: nul, basis })).body.detail).toContain('NUL');
   });
 
   it('a low-passed pair is enough for a subwoofer, and says that volume is untested', async () => {

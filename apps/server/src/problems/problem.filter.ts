@@ -4,6 +4,8 @@ import type { Problem } from '@ulpen/core';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { ProblemError } from './problem-error.ts';
 
+const NUL = { field: '', message: 'some text contains the character NUL, which cannot be kept' };
+
 /** What PostgreSQL and Fastify call things that the client can mend. */
 const KNOWN: Record<string, () => ProblemError> = {
   '23503': () =>
@@ -12,6 +14,8 @@ const KNOWN: Record<string, () => ProblemError> = {
       'Still in use',
       'A kept plan stands on this. Delete the plan first, then this can go.',
     ),
+  '22021': () => ProblemError.invalid([NUL]),
+  '22P05': () => ProblemError.invalid([NUL]),
   FST_ERR_CTP_BODY_TOO_LARGE: () => ProblemError.tooLarge('1 MiB of JSON'),
   FST_REQ_FILE_TOO_LARGE: () => ProblemError.tooLarge('32 MiB a file'),
   FST_ERR_CTP_INVALID_MEDIA_TYPE: () =>

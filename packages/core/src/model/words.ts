@@ -54,6 +54,11 @@ export const idSchema = z.uuid('an id is a UUID');
 /** Raised by one at every change; a change that names an old one is refused. */
 export const versionSchema = z.int().min(1, 'the version is a whole number from 1');
 
-/** One line of text that somebody typed. */
-export const line = (most: number) => z.string().trim().max(most, `at most ${most} characters`);
+/** Text that somebody typed. The database cannot keep the character NUL. */
+export const line = (most: number) =>
+  z
+    .string()
+    .trim()
+    .max(most, `at most ${most} characters`)
+    .refine((text) => !text.includes('\0'), 'must not contain the character NUL');
 export const requiredLine = (most: number) => line(most).min(1, 'must not be empty');
