@@ -85,14 +85,14 @@ async function inCore() {
   });
   await pool.run({ response: outputs[0] }, { name: 'analyseCapture' });
   row(
-    'full filter fit, 1,000 points, in a worker',
+    'full filter fit, 1,000 points, in a worker thread of Node',
     await timedAsync(120, (i) => pool.run({ response: outputs[i % 40] }, { name: 'analyseCapture' })),
     '< 150 ms',
   );
   const input = largeInput(core, sim);
   await pool.run(input, { name: 'proposePlans' });
   row(
-    '4 targets from 12 outputs, all strategies, in a worker',
+    '4 targets from 12 outputs, all strategies, in a worker thread of Node',
     await timedAsync(30, () => pool.run(input, { name: 'proposePlans' })),
     '< 200 ms',
   );
@@ -191,7 +191,7 @@ async function inBrowser(address) {
     waits.push(performance.now() - began);
     pauses.push(await page.evaluate(() => window.longestTask));
   }
-  row('from "See the plan" to the signal path, in Chromium', waits, '');
+  row('from "See the plan" to the signal path, in Chromium (2 targets, 10 measured outputs)', waits, '');
   row('longest task of the page meanwhile (worker busy)', pauses, 'page stays responsive');
   await browser.close();
 }
