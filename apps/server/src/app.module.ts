@@ -1,12 +1,18 @@
 import { type DynamicModule, Module } from '@nestjs/common';
 import { CapturesModule } from './captures/captures.module.ts';
 import { ComputeModule } from './compute/compute.module.ts';
+import { ConnectorsModule } from './connectors/connectors.module.ts';
 import { DatabaseModule } from './database/database.module.ts';
+import { HarnessModule } from './harness/harness.module.ts';
 import { HealthController } from './health/health.controller.ts';
+import { IntakesModule } from './intakes/intakes.module.ts';
 import { JobFilesModule } from './job-files/job-files.module.ts';
 import { JobsModule } from './jobs/jobs.module.ts';
 import { PairsModule } from './pairs/pairs.module.ts';
 import { PlansModule } from './plans/plans.module.ts';
+import { ReadingsModule } from './readings/readings.module.ts';
+import { SheetsModule } from './sheets/sheets.module.ts';
+import { SimulationsModule } from './simulations/simulations.module.ts';
 import { TargetsModule } from './targets/targets.module.ts';
 import { UnitsModule } from './units/units.module.ts';
 
@@ -25,6 +31,12 @@ export class AppModule {
         TargetsModule,
         PlansModule,
         JobFilesModule,
+        IntakesModule,
+        ConnectorsModule,
+        ReadingsModule,
+        SheetsModule,
+        HarnessModule,
+        SimulationsModule,
       ],
       controllers: [HealthController],
     };

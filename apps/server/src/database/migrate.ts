@@ -1,7 +1,8 @@
 import type { Knex } from 'knex';
 import * as skeleton from './migrations/001-skeleton.ts';
+import * as find from './migrations/002-find.ts';
 
-const MIGRATIONS: Record<string, Knex.Migration> = { '001-skeleton': skeleton };
+const MIGRATIONS: Record<string, Knex.Migration> = { '001-skeleton': skeleton, '002-find': find };
 
 /** Brings the database to the newest shape; does nothing when it is there already. */
 export async function migrate(knex: Knex): Promise<void> {

@@ -27,7 +27,7 @@ export function unpackNumbers(buffer: Buffer): number[] {
 }
 
 /** The row that was asked for, or a 404 that says what was not found. */
-export function found<T>(row: T | undefined, what: string): T {
-  if (row === undefined) throw ProblemError.notFound(what);
+export function found<T>(row: T, what: string): NonNullable<T> {
+  if (row === undefined || row === null) throw ProblemError.notFound(what);
   return row;
 }

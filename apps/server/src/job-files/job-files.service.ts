@@ -10,13 +10,17 @@ import type { Knex } from 'knex';
 import { CapturesRepository } from '../captures/captures.repository.ts';
 import { ComputePool } from '../compute/compute-pool.ts';
 import { KNEX } from '../database/knex.ts';
+import { HarnessService } from '../harness/harness.service.ts';
+import { IntakesRepository } from '../intakes/intakes.repository.ts';
 import { JobsRepository } from '../jobs/jobs.repository.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
 import { PlansRepository } from '../plans/plans.repository.ts';
 import { ProblemError } from '../problems/problem-error.ts';
+import { SimulationsRepository } from '../simulations/simulations.repository.ts';
 import { TargetsRepository } from '../targets/targets.repository.ts';
 import { UnitsRepository } from '../units/units.repository.ts';
+import { HarnessFiles } from './harness-files.ts';
 import { KeyBook } from './key-book.ts';
 
 @Injectable()
@@ -31,11 +35,27 @@ export class JobFilesService {
     private readonly targets: TargetsRepository,
     private readonly plans: PlansRepository,
     private readonly pool: ComputePool,
+    private readonly harness: HarnessService,
+    private readonly harnessFiles: HarnessFiles,
+    private readonly intakes: IntakesRepository,
+    private readonly simulations: SimulationsRepository,
   ) {}
 
   /** One job as a file. The same job always gives the same file. */
   async write(jobId: string): Promise<JobFile> {
-    const { id: _, version: __, updatedAt: ___, units, targets, plans, ...job } = await this.view.view(jobId);
+    const {
+      id: _,
+      version: __,
+      updatedAt: ___,
+      units,
+      targets,
+      plans,
+      intake,
+      find: ____,
+      ...job
+    } = await this.view.view(jobId);
+    const harness = await this.harness.record(jobId);
+    const simulation = await this.simulations.ofJob(jobId);
     const keys = new KeyBook();
     const fileUnits: JobFile['units'] = [];
     for (const { id, jobId: _job, pairs, ...unit } of units) {
@@ -56,7 +76,8 @@ export class JobFilesService {
         }
         filePairs.push({ ...pair, key: pairKey, captures: fileCaptures });
       }
-      fileUnits.push({ ...unit, key, pairs: filePairs });
+      const connectors = await this.harnessFiles.connectors(harness, id, keys);
+      fileUnits.push({ ...unit, key, connectors, pairs: filePairs });
     }
     const fileTargets = targets.map(({ id, jobId: _job, ...target }) => ({
       ...target,
@@ -67,7 +88,10 @@ export class JobFilesService {
       format: JOB_FILE_FORMAT,
       version: JOB_FILE_VERSION,
       job,
+      intake,
       units: fileUnits,
+      ...this.harnessFiles.contents(harness, keys),
+      simulation,
       targets: fileTargets,
       plans: filePlans,
     };
@@ -86,9 +110,12 @@ export class JobFilesService {
     return this.knex.transaction(async (trx) => {
       const keys = new KeyBook();
       const job = await this.jobs.add(file.job, trx);
-      for (const { key: unitKey, pairs, ...unit } of file.units) {
+      await this.intakes.put(job.id, file.intake, trx);
+      if (file.simulation) await this.simulations.add(job.id, file.simulation, trx);
+      for (const { key: unitKey, pairs, connectors, ...unit } of file.units) {
         const { id: unitId } = await this.units.add(job.id, unit, trx);
         keys.put(unitKey, unitId);
+        await this.harnessFiles.readConnectors(unitId, connectors, keys, trx);
         for (const { key: pairKey, captures: fileCaptures, ...pair } of pairs) {
           const { id: pairId } = await this.pairs.add(unitId, pair, trx);
           keys.put(pairKey, pairId);
@@ -98,6 +125,7 @@ export class JobFilesService {
           }
         }
       }
+      await this.harnessFiles.readContents(job.id, file, keys, trx);
       for (const { key, ...target } of file.targets)
         keys.put(key, (await this.targets.add(job.id, target, trx)).id);
       for (const plan of file.plans) {

@@ -21,6 +21,15 @@ export class KeyBook {
     this.idOf.set(key, id);
   }
 
+  /** What has been deleted since stays as it is. */
+  keyOfId(id: string): string {
+    return this.keyOf.get(id) ?? id;
+  }
+
+  idOfKey(key: string): string | undefined {
+    return this.idOf.get(key);
+  }
+
   /** The first key in a file's plan that stands for nothing. */
   unknownIn(plan: PlanParts): string | undefined {
     const feeds = plan.proposal.feeds.flatMap((f) => [

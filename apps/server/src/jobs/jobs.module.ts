@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { CapturesModule } from '../captures/captures.module.ts';
+import { IntakesModule } from '../intakes/intakes.module.ts';
 import { PairsModule } from '../pairs/pairs.module.ts';
 import { PlansStoreModule } from '../plans/plans-store.module.ts';
 import { TargetsModule } from '../targets/targets.module.ts';
@@ -9,7 +10,7 @@ import { JobsRepository } from './jobs.repository.ts';
 import { JobsService } from './jobs.service.ts';
 
 @Module({
-  imports: [UnitsModule, PairsModule, CapturesModule, TargetsModule, PlansStoreModule],
+  imports: [IntakesModule, UnitsModule, PairsModule, CapturesModule, TargetsModule, PlansStoreModule],
   controllers: [JobsController],
   providers: [JobsRepository, JobsService],
   exports: [JobsRepository, JobsService],

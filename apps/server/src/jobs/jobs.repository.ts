@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { Job, JobFields, JobLine, JobList } from '@ulpen/core';
+import type { Job, JobFields, JobLine, JobList, JobView } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { KNEX } from '../database/knex.ts';
 import { fromRow } from '../database/rows.ts';
@@ -25,6 +25,17 @@ const BANDS = `
   ) c on true
   where u.job_id = any(?)
   group by u.job_id`;
+
+const FIND_STATE = `
+  select count(distinct c.id)::int as connectors,
+    count(v.id) filter (where not v.empty)::int as wires,
+    count(v.id) filter (where not v.empty and not exists (
+      select 1 from readings r where r.withdrawn_at is null and r.cavity_id = v.id
+    ) and not exists (
+      select 1 from readings r where r.withdrawn_at is null and r.other_cavity_id = v.id
+    ))::int as untouched
+  from units u join connectors c on c.unit_id = u.id join cavities v on v.connector_id = c.id
+  where u.job_id = ?`;
 
 @Injectable()
 export class JobsRepository {
@@ -64,6 +75,12 @@ export class JobsRepository {
       .offset(offset);
     const jobs = rows.map((row) => fromRow<Job>(row));
     return { total: Number(count), jobs: await this.withContents(jobs) };
+  }
+
+  /** How far Find is: plugs, cavities that hold a wire, and those of them that no live reading names. */
+  async findState(jobId: string): Promise<JobView['find']> {
+    const { rows } = await this.knex.raw<{ rows: JobView['find'][] }>(FIND_STATE, [jobId]);
+    return rows[0];
   }
 
   private async withContents(jobs: readonly Job[]): Promise<JobLine[]> {

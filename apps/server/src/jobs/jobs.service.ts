@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { JobView } from '@ulpen/core';
 import { CapturesRepository } from '../captures/captures.repository.ts';
+import { IntakesRepository } from '../intakes/intakes.repository.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
 import { PlansRepository } from '../plans/plans.repository.ts';
 import { TargetsRepository } from '../targets/targets.repository.ts';
@@ -16,15 +17,18 @@ export class JobsService {
     private readonly captures: CapturesRepository,
     private readonly targets: TargetsRepository,
     private readonly plans: PlansRepository,
+    private readonly intakes: IntakesRepository,
   ) {}
 
   /** A job with everything that its screens show. */
   async view(id: string): Promise<JobView> {
     const job = await this.jobs.get(id);
-    const [units, targets, plans] = await Promise.all([
+    const [units, targets, plans, intake, find] = await Promise.all([
       this.units.ofJob(id),
       this.targets.ofJob(id),
       this.plans.ofJob(id),
+      this.intakes.ofJob(id),
+      this.jobs.findState(id),
     ]);
     const pairs = await this.pairs.ofUnits(units.map((u) => u.id));
     const captures = await this.captures.ofPairs(pairs.map((p) => p.id));
@@ -38,6 +42,8 @@ export class JobsService {
       })),
       targets,
       plans,
+      intake,
+      find,
     };
   }
 }

@@ -5,3 +5,7 @@ export * from './random.ts';
 export * from './simulated-car.ts';
 export * from './transfer.ts';
 export * from './varied.ts';
+export * from './wiring/meter.ts';
+export * from './wiring/routine.ts';
+export * from './wiring/varied-wiring.ts';
+export type * from './wiring/wiring.ts';

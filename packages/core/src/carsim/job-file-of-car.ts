@@ -1,3 +1,4 @@
+import { START_INTAKE } from '../model/intake.ts';
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, type JobFile } from '../model/job-file.ts';
 import { pairName } from '../plan/plan-input.ts';
 import type { Response } from '../signal/response.ts';
@@ -56,6 +57,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
       ...unit,
       key: `u${u + 1}`,
       version: 1,
+      connectors: [],
       pairs: outputs.map((output) => {
         const index = ++pairs;
         // The reference step is measured last, so that it is the capture in force.
@@ -68,6 +70,10 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
         };
       }),
     })),
+    intake: { ...START_INTAKE, version: 1 },
+    readings: [],
+    sheets: [],
+    simulation: null,
     targets: car.targets.map((target, t) => ({ ...target, key: `t${t + 1}`, version: 1 })),
     plans: [],
   };

@@ -1,13 +1,24 @@
 import { z } from 'zod';
 import { captureFieldsSchema, responseSchema } from './capture.ts';
+import {
+  connectorFieldsSchema,
+  MOST_CONNECTORS,
+  MOST_PHOTO_BYTES,
+  MOST_PHOTOS,
+  PHOTO_TYPES,
+} from './connector.ts';
+import { intakeSchema, START_INTAKE } from './intake.ts';
 import { jobFieldsSchema } from './job.ts';
 import { feedSchema, planBasisSchema, proposalSchema, remarkSchema, tapSchema } from './plan.ts';
+import { MOST_READINGS, readingFieldsSchema } from './reading.ts';
+import { claimFieldsSchema, MOST_SHEETS, sheetFieldsSchema } from './sheet.ts';
+import { simulationFieldsSchema } from './simulation.ts';
 import { targetFieldsSchema } from './target.ts';
 import { pairFieldsSchema, unitFieldsSchema } from './unit.ts';
 import { requiredLine } from './words.ts';
 
 export const JOB_FILE_FORMAT = 'ulpen-job';
-export const JOB_FILE_VERSION = 1;
+export const JOB_FILE_VERSION = 2;
 
 /** Inside a file things are named by short keys, so that a file can be taken in any number of times. */
 const key = z.string().regex(/^[a-z]+[0-9]+$/, 'a key is letters and a number: p12');
@@ -33,6 +44,30 @@ const fileCapture = captureFieldsSchema.extend({
   response: responseSchema,
 });
 
+/** A cavity is named by its connector's key and its number: `k2:14`. */
+const cavityKey = z.string().regex(/^k[0-9]+:[0-9]+$/, 'a cavity is a connector and a number: k2:14');
+const photo = z.object({
+  fileName: requiredLine(200),
+  mediaType: z.enum(PHOTO_TYPES),
+  takenAt: z.iso.datetime(),
+  content: z.base64().max(Math.ceil((MOST_PHOTO_BYTES * 4) / 3) + 4),
+});
+const fileReading = readingFieldsSchema.safeExtend({
+  cavityId: cavityKey,
+  otherCavityId: cavityKey.nullable(),
+  simulated: z.boolean(),
+  takenAt: z.iso.datetime(),
+  withdrawnAt: z.iso.datetime().nullable(),
+});
+const fileSheet = sheetFieldsSchema.extend({
+  version: z.int().min(1),
+  takenAt: z.iso.datetime(),
+  claims: z
+    .array(claimFieldsSchema.extend({ cavityId: cavityKey }))
+    .min(1)
+    .max(1000),
+});
+
 const withVersion = { version: z.int().min(1) };
 
 /** One job in one file: facts and measurements; what core concludes from them is worked out anew on import. */
@@ -46,6 +81,15 @@ export const jobFileSchema = z
         unitFieldsSchema.extend({
           key,
           ...withVersion,
+          connectors: z
+            .array(
+              connectorFieldsSchema.safeExtend({
+                key,
+                ...withVersion,
+                photos: z.array(photo).max(MOST_PHOTOS),
+              }),
+            )
+            .max(MOST_CONNECTORS),
           pairs: z
             .array(
               pairFieldsSchema.safeExtend({ key, ...withVersion, captures: z.array(fileCapture).max(200) }),
@@ -54,6 +98,12 @@ export const jobFileSchema = z
         }),
       )
       .max(50),
+    intake: intakeSchema,
+    readings: z.array(fileReading).max(MOST_READINGS),
+    sheets: z.array(fileSheet).max(MOST_SHEETS),
+    simulation: simulationFieldsSchema
+      .extend({ taken: z.int(), slips: z.int(), revealed: z.boolean() })
+      .nullable(),
     targets: z.array(targetFieldsSchema.safeExtend({ key, ...withVersion })).max(50),
     plans: z
       .array(
@@ -72,6 +122,22 @@ export const jobFileSchema = z
   });
 export type JobFile = z.infer<typeof jobFileSchema>;
 
+/** Version 1 knew no connectors, readings, sheets, intake and simulated cars. */
+function fromVersion1(content: object): object {
+  const { units } = content as { units?: unknown };
+  return {
+    ...content,
+    version: JOB_FILE_VERSION,
+    units: Array.isArray(units)
+      ? units.map((unit: unknown) => ({ ...(unit as object), connectors: [] }))
+      : units,
+    intake: { ...START_INTAKE, version: 1 },
+    readings: [],
+    sheets: [],
+    simulation: null,
+  };
+}
+
 /** Says in words why something is no job file that can be read, or gives the file. */
 export function readJobFile(
   content: unknown,
@@ -84,11 +150,11 @@ export function readJobFile(
       ],
     };
   }
-  if (head.data.version !== JOB_FILE_VERSION) {
-    const message = `The file has version ${head.data.version}; this program reads version ${JOB_FILE_VERSION}. Export it again from the program that wrote it, or update this one.`;
+  if (head.data.version !== JOB_FILE_VERSION && head.data.version !== 1) {
+    const message = `The file has version ${head.data.version}; this program reads versions 1 and ${JOB_FILE_VERSION}. Export it again from the program that wrote it, or update this one.`;
     return { problems: [{ field: 'version', message }] };
   }
-  const parsed = jobFileSchema.safeParse(content);
+  const parsed = jobFileSchema.safeParse(head.data.version === 1 ? fromVersion1(content as object) : content);
   if (parsed.success) return { file: parsed.data };
   return {
     problems: parsed.error.issues.slice(0, 20).map((i) => ({ field: i.path.join('.'), message: i.message })),

@@ -13,7 +13,7 @@ import {
 
 export const unitFieldsSchema = z
   .object({
-    kind: z.enum(['radio', 'amplifier']),
+    kind: z.enum(['radio', 'amplifier', 'subwoofer', 'module']),
     name: requiredLine(60),
     location: line(60),
   })

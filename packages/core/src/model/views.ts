@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { captureSchema } from './capture.ts';
+import { intakeSchema } from './intake.ts';
 import { jobSchema } from './job.ts';
 import { planSchema } from './plan.ts';
 import { targetSchema } from './target.ts';
@@ -17,7 +18,14 @@ export type UnitView = z.infer<typeof unitViewSchema>;
 
 /** A job with everything that its screens show, but for the captures' raw points. */
 export const jobViewSchema = jobSchema
-  .extend({ units: z.array(unitViewSchema), targets: z.array(targetSchema), plans: z.array(planSchema) })
+  .extend({
+    units: z.array(unitViewSchema),
+    targets: z.array(targetSchema),
+    plans: z.array(planSchema),
+    intake: intakeSchema,
+    /** how far Find is: cavities that hold a wire, those that no live reading names yet, plugs */
+    find: z.object({ connectors: z.int(), wires: z.int(), untouched: z.int() }),
+  })
   .meta({ id: 'JobView' });
 export type JobView = z.infer<typeof jobViewSchema>;
 

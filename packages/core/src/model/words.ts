@@ -43,6 +43,9 @@ export function channelName({ side, axle, way }: Channel): string {
 /** IEC 60757 letter codes of wire colours; a stripe follows after a slash: `BN/WH`. */
 export const WIRE_COLOURS = ['BK', 'BN', 'RD', 'OG', 'YE', 'GN', 'BU', 'VT', 'GY', 'WH', 'PK', 'TQ'] as const;
 
+export const colourSchema = z.enum(WIRE_COLOURS);
+export type Colour = z.infer<typeof colourSchema>;
+
 export const wireSchema = z
   .string()
   .regex(

@@ -39,6 +39,8 @@ function jobOf(car: SimulatedCar): JobView {
     })),
     targets: file.targets.map((t) => ({ ...t, id: t.key, jobId: 'j1' })),
     plans: [],
+    intake: file.intake,
+    find: { connectors: 0, wires: 0, untouched: 0 },
   };
 }
 

@@ -1,0 +1,185 @@
+import type { Conditions, HeardPlace } from '../model/reading.ts';
+import type { Axle, Channel, Side, Way } from '../model/words.ts';
+import type { WeightedReading } from './role-beliefs.ts';
+import { SLIP } from './likelihood/outcome.ts';
+
+const WAYS: readonly Way[] = ['full', 'woofer', 'midrange', 'tweeter'];
+const SIDES: readonly Side[] = ['left', 'right'];
+const AXLES: readonly Axle[] = ['front', 'rear'];
+
+/** The channels of factory systems; where a signal belongs is one of these. */
+export const CHANNELS: readonly Channel[] = [
+  ...SIDES.flatMap((side) => AXLES.flatMap((axle) => WAYS.map((way): Channel => ({ side, axle, way })))),
+  { side: 'centre', axle: 'front', way: 'full' },
+  { side: 'mono', axle: 'other', way: 'subwoofer' },
+  { side: 'left', axle: 'other', way: 'full' },
+  { side: 'right', axle: 'other', way: 'full' },
+];
+
+/** What is common: inputs are mostly full range; rears mostly one pair. */
+function prior({ side, axle, way }: Channel, kind: 'input' | 'output'): number {
+  if (axle === 'other') return way === 'subwoofer' ? 0.06 : kind === 'input' ? 0.05 : 0.01;
+  if (side === 'centre') return 0.05;
+  if (kind === 'input') return way === 'full' ? 0.2 : 0.004;
+  if (axle === 'rear') return way === 'full' ? 0.13 : 0.02;
+  return { full: 0.06, woofer: 0.08, midrange: 0.05, tweeter: 0.08, subwoofer: 0 }[way];
+}
+
+const shares = (kind: 'input' | 'output'): number[] => {
+  const sum = CHANNELS.reduce((s, c) => s + prior(c, kind), 0);
+  return CHANNELS.map((c) => prior(c, kind) / sum);
+};
+
+/** How common each channel is among inputs and outputs, in the order of CHANNELS. */
+export const CHANNEL_PRIOR = { input: shares('input'), output: shares('output') };
+
+export interface ChannelInput {
+  kind: 'input' | 'output';
+  unit: number;
+  readings: readonly WeightedReading[];
+  /** logarithm of the likelihood ratio of each channel, from sheets */
+  claimedChannel: Float64Array;
+}
+
+/** Per pair, in the order of CHANNELS. */
+export interface ChannelBeliefs {
+  /** probability, everything taken together */
+  joint: Float64Array[];
+  /** log likelihood from the pair's own readings only */
+  evidence: Float64Array[];
+}
+
+/** Balance and fader do nothing to inputs that are made quieter in the amplifier itself. */
+const NOT_FOLLOWING = 0.1;
+
+/** Whether audio is still there when balance or fader points away from a channel. */
+export function presence(
+  channel: Channel,
+  balance: Conditions['balance'],
+  fader: Conditions['fader'],
+): number {
+  let p = 0.97;
+  if (balance !== 'centre') {
+    if (channel.side === 'left' || channel.side === 'right') p = channel.side === balance ? p : 0.03;
+    else p = 0.85;
+  }
+  if (fader !== 'centre') {
+    if (channel.axle === 'front' || channel.axle === 'rear') {
+      const centre = channel.side === 'centre' ? 0.4 : 0.03;
+      p = channel.axle === fader ? p : Math.min(p, centre);
+    } else p = Math.min(p, channel.way === 'subwoofer' ? 0.8 : 0.95);
+  }
+  return (1 - NOT_FOLLOWING) * p + NOT_FOLLOWING * 0.97;
+}
+
+function heardAt(places: readonly HeardPlace[], channel: Channel): number {
+  const [first] = places;
+  const sameSide = places.every((p) => p.side === channel.side);
+  const sameAxle = places.every((p) => p.axle === channel.axle);
+  const place = sameSide && sameAxle ? 0.94 : sameSide || sameAxle ? 0.012 : 0.004;
+  const ways = new Set(places.flatMap((p) => (p.way ? [p.way] : [])));
+  const whole = channel.way === 'full';
+  if (channel.side === 'centre' || channel.way === 'subwoofer') return place;
+  if (ways.size === 0) return place * 0.3;
+  if (ways.size > 1) return place * (whole ? 0.9 : 0.02);
+  // One driver heard: that way, or a full-range pair whose other driver was not noticed.
+  const told = first.way ?? [...ways][0];
+  return place * (whole ? (told === 'woofer' ? 0.35 : 0.06) : told === channel.way ? 0.7 : 0.015);
+}
+
+/** log likelihood of each channel from the readings of one pair */
+function fromReadings({ readings }: ChannelInput): Float64Array {
+  const logs = new Float64Array(CHANNELS.length);
+  const loudest = Math.max(
+    0,
+    ...readings.map(({ reading: { observation: o } }) => (o.kind === 'ac' ? (o.volts ?? 0) : 0)),
+  );
+  for (const { reading, weight } of readings) {
+    const { observation: o, conditions: c } = reading;
+    if (o.kind === 'tone' && o.places.length > 0) {
+      CHANNELS.forEach(
+        (channel, n) => (logs[n] += weight * Math.log((1 - SLIP) * heardAt(o.places, channel) + SLIP * 0.05)),
+      );
+    }
+    const steered = c.balance !== 'centre' || c.fader !== 'centre';
+    if (o.kind === 'ac' && o.volts !== null && steered && c.sound === 'playing' && c.radio === 'on') {
+      const present = o.volts > Math.max(0.03, 0.3 * loudest);
+      CHANNELS.forEach((channel, n) => {
+        const p = presence(channel, c.balance, c.fader);
+        logs[n] += weight * Math.log((1 - SLIP) * (present ? p : 1 - p) + SLIP * 0.5);
+      });
+    }
+  }
+  return logs;
+}
+
+/** A second pair of the same channel in the same unit is unusual, but for subwoofer coils. */
+const TWICE = 0.06;
+
+/**
+ * Probability of every channel (in the order of CHANNELS) for every pair. What one pair surely is, the others of its
+ * kind in the unit most likely are not: elimination.
+ *
+ * @param unseenOutputs how many more pairs of outputs are expected than have been found
+ */
+export function channelBeliefs(pairs: readonly ChannelInput[], unseenOutputs: number): ChannelBeliefs {
+  const evidence = pairs.map(fromReadings);
+  const own = evidence.map((logs, i) =>
+    logs.map((v, n) => v + Math.log(CHANNEL_PRIOR[pairs[i].kind][n]) + pairs[i].claimedChannel[n]),
+  );
+  let beliefs = own.map(normalised);
+  for (let round = 0; round < 4; round++) {
+    const last = beliefs;
+    beliefs = pairs.map((pair, i) =>
+      normalised(
+        own[i].map((v, n) => {
+          if (CHANNELS[n].way === 'subwoofer') return v;
+          let sum = v;
+          pairs.forEach((rival, j) => {
+            if (j !== i && rival.kind === pair.kind && rival.unit === pair.unit)
+              sum += Math.log(1 - (1 - TWICE) * last[j][n]);
+          });
+          return sum + waysOf(pair, n, pairs, last, i, unseenOutputs / CORNERS);
+        }),
+      ),
+    );
+  }
+  return { joint: beliefs, evidence };
+}
+
+const CORNERS = 5;
+
+/**
+ * A corner of the car that one pair feeds is full range; one that several feed is split into ways. `n` is the channel,
+ * `i` the pair itself.
+ */
+function waysOf(
+  pair: ChannelInput,
+  n: number,
+  pairs: readonly ChannelInput[],
+  last: readonly Float64Array[],
+  i: number,
+  unseen: number,
+): number {
+  const { side, axle, way } = CHANNELS[n];
+  if (pair.kind !== 'output' || (side !== 'left' && side !== 'right') || axle === 'other') return 0;
+  let company = unseen;
+  pairs.forEach((rival, j) => {
+    if (j === i || rival.kind !== pair.kind || rival.unit !== pair.unit) return;
+    CHANNELS.forEach((c, k) => {
+      if (c.side === side && c.axle === axle) company += last[j][k];
+    });
+  });
+  return way === 'full' ? Math.log(0.02 + Math.exp(-2.5 * company)) : Math.log(0.1 + Math.min(1, company));
+}
+
+/** Logarithms of odds as probabilities. */
+export function normalised(logs: Float64Array): Float64Array {
+  const most = Math.max(...logs);
+  const p = logs.map((v) => Math.exp(v - most));
+  const sum = p.reduce((a, b) => a + b, 0);
+  return p.map((v) => v / sum);
+}
+
+export const channelIndex = (c: Channel): number =>
+  CHANNELS.findIndex((k) => k.side === c.side && k.axle === c.axle && k.way === c.way);

@@ -1,0 +1,146 @@
+import type { HarnessView } from '../model/harness-view.ts';
+import type { Role } from '../model/sheet.ts';
+import { channelName, type Standing } from '../model/words.ts';
+import type { HarnessWorkings, State } from './map-harness.ts';
+import { writeTable } from './table-text.ts';
+
+/** One cavity's line of the pin map. */
+export interface FindingRow {
+  unit: string;
+  connector: string;
+  cavity: number;
+  cavityId: string;
+  wire: string | null;
+  wireStanding: Standing | null;
+  role: Role | null;
+  roleStanding: Standing;
+  /** settled, again, open; empty for a cavity without a wire */
+  state: State | 'empty';
+  probability: number | null;
+  channel: string | null;
+  channelStanding: Standing | null;
+  sign: 'plus' | 'minus' | null;
+  signStanding: Standing | null;
+  pairedWith: string | null;
+  origin: string | null;
+  notes: string;
+  /** of the newest live reading that names the cavity, ISO 8601 */
+  measuredAt: string | null;
+}
+
+/** Every cavity of a job with what is known of it, in the order of plugs and numbers. */
+export function findingRows(
+  view: Omit<HarnessView, 'simulation'>,
+  workings: HarnessWorkings,
+  unitNames: ReadonlyMap<string, string>,
+): FindingRow[] {
+  const { map } = workings;
+  const placeName = new Map(
+    view.connectors.flatMap((c) => c.cavities.map((v) => [v.id, `${c.name}·${v.number}`])),
+  );
+  const byCavity = new Map<string, HarnessView['readings']>();
+  for (const r of view.readings) {
+    if (r.withdrawnAt !== null) continue;
+    for (const id of [r.cavityId, r.otherCavityId])
+      if (id) byCavity.set(id, [...(byCavity.get(id) ?? []), r]);
+  }
+  return view.connectors.flatMap((connector) =>
+    connector.cavities.map((cavity): FindingRow => {
+      const finding = map.cavities[workings.indexOf.get(cavity.id) ?? -1];
+      const readings = byCavity.get(cavity.id) ?? [];
+      const own = readings.filter((r) => r.cavityId === cavity.id);
+      const pair = finding?.pair === null || finding === undefined ? null : map.pairs[finding.pair];
+      const seen = wireOf(own);
+      const claimed =
+        view.sheets.flatMap((s) => s.claims).find((c) => c.cavityId === cavity.id && c.wire !== null)?.wire ??
+        null;
+      const isPlus = pair?.plusCavityId === cavity.id;
+      const told = finding !== undefined && (finding.state !== 'open' || finding.standing === 'claimed');
+      const toldChannel = pair?.channel && pair.channel.state !== 'open' ? pair.channel : null;
+      const toldSign = pair && pair.kind !== 'data' && pair.polarity.state !== 'open' ? pair.polarity : null;
+      return {
+        unit: unitNames.get(connector.unitId) ?? '',
+        connector: connector.name,
+        cavity: cavity.number,
+        cavityId: cavity.id,
+        wire: seen ?? claimed,
+        wireStanding: seen ? 'measured' : claimed ? 'claimed' : null,
+        role: told ? finding.role : null,
+        roleStanding: finding?.standing ?? 'assumed',
+        state: cavity.empty ? 'empty' : (finding?.state ?? 'open'),
+        probability: finding ? Number(finding.probability.toFixed(3)) : null,
+        channel: toldChannel ? channelName(toldChannel.channel) : null,
+        channelStanding: toldChannel?.standing ?? null,
+        sign: toldSign ? (isPlus ? 'plus' : 'minus') : null,
+        signStanding: toldSign?.standing ?? null,
+        pairedWith:
+          pair && told ? (placeName.get(isPlus ? pair.minusCavityId : pair.plusCavityId) ?? null) : null,
+        origin: originOf(own),
+        notes: own.flatMap((r) => (r.observation.kind === 'note' ? [r.observation.text] : [])).join('; '),
+        measuredAt: readings.at(-1)?.takenAt ?? null,
+      };
+    }),
+  );
+}
+
+type Readings = readonly HarnessView['readings'][number][];
+
+/** The newest colour that was not unsure. */
+export function wireOf(readings: Readings): string | null {
+  let wire: string | null = null;
+  for (const { observation: o } of readings) if (o.kind === 'seen' && o.wire && !o.unsure) wire = o.wire;
+  return wire;
+}
+
+/** Where the wire comes from, when somebody said so. */
+export function originOf(readings: Readings): 'factory' | 'added' | 'joint' | 'unknown' | null {
+  let origin: 'factory' | 'added' | 'joint' | 'unknown' | null = null;
+  for (const { observation: o } of readings) if (o.kind === 'seen' && o.origin) origin = o.origin;
+  return origin;
+}
+
+const HEAD = [
+  'unit',
+  'connector',
+  'cavity',
+  'wire',
+  'wire standing',
+  'role',
+  'role standing',
+  'state',
+  'probability',
+  'channel',
+  'channel standing',
+  'sign',
+  'sign standing',
+  'paired with',
+  'origin',
+  'notes',
+  'measured at',
+];
+
+/** The findings as CSV, one line a cavity. */
+export function findingsCsv(rows: readonly FindingRow[]): string {
+  return writeTable(
+    HEAD,
+    rows.map((r) => [
+      r.unit,
+      r.connector,
+      r.cavity,
+      r.wire,
+      r.wireStanding,
+      r.role,
+      r.roleStanding,
+      r.state,
+      r.probability,
+      r.channel,
+      r.channelStanding,
+      r.sign,
+      r.signStanding,
+      r.pairedWith,
+      r.origin,
+      r.notes,
+      r.measuredAt,
+    ]),
+  );
+}

@@ -1,0 +1,70 @@
+import type { Conditions, Observation } from '../../model/reading.ts';
+import type { Role } from '../../model/sheet.ts';
+import { awake, type LikelihoodModel, mixture, type PairKind, type Piece, probesUnit } from './outcome.ts';
+
+type Ohms = Extract<Observation, { kind: 'ohms' }>;
+
+/** How often open, how often drifting, and else log10 of ohms. */
+interface Shown {
+  open: number;
+  drifting: number;
+  number: readonly Piece[];
+}
+
+const WIDE: Piece = [0.04, 3, 2];
+const SPEAKER: Piece = [1, 0.58, 0.22];
+
+function acrossPair(kind: PairKind, c: Conditions): Shown {
+  if (kind === 'output') {
+    if (probesUnit(c)) return { open: 0.4, drifting: 0.1, number: [[1, 4, 0.7], WIDE] };
+    // A tweeter behind its capacitor reads open; two drivers read parallel.
+    return awake(c) && c.plug === 'seated'
+      ? { open: 0.1, drifting: 0.7, number: [SPEAKER, WIDE] }
+      : { open: 0.12, drifting: 0.02, number: [SPEAKER, WIDE] };
+  }
+  if (kind === 'data')
+    return awake(c)
+      ? { open: 0.1, drifting: 0.7, number: [[1, 1.9, 0.3], WIDE] }
+      : { open: 0.06, drifting: 0.06, number: [[0.9, 1.85, 0.17], [0.1, 4, 0.8], WIDE] };
+  return { open: 0.5, drifting: 0.04, number: [[1, 3.5, 0.7], WIDE] };
+}
+
+const NETS: Partial<Record<string, Shown>> = {
+  'ground ground': { open: 0.01, drifting: 0.01, number: [[1, -0.6, 0.35], WIDE] },
+  'battery battery': { open: 0.08, drifting: 0.35, number: [[0.9, -0.6, 0.35], [0.1, 3, 1], WIDE] },
+  'battery ground': { open: 0.1, drifting: 0.45, number: [[1, 3.9, 0.8], WIDE] },
+  'microphone microphone': { open: 0.1, drifting: 0.02, number: [[1, 3, 0.3], WIDE] },
+};
+const LOOSE: Shown = { open: 0.93, drifting: 0.02, number: [[1, 4.8, 0.9], WIDE] };
+const LEAKING: Shown = { open: 0.4, drifting: 0.05, number: [[1, 4.2, 0.7], WIDE] };
+const LEAKS: readonly Role[] = ['remote', 'switched', 'mute', 'input', 'microphone'];
+
+function between(first: Role, second: Role): Shown {
+  const known = NETS[`${first} ${second}`] ?? NETS[`${second} ${first}`];
+  if (known) return known;
+  if ((first === 'ground' && LEAKS.includes(second)) || (second === 'ground' && LEAKS.includes(first)))
+    return LEAKING;
+  return LOOSE;
+}
+
+function density(o: Ohms, shown: Shown): number {
+  if (o.word === 'unreachable') return 1;
+  if (o.word === 'open') return shown.open;
+  if (o.word === 'drifting' || o.ohms === null) return shown.drifting;
+  return (1 - shown.open - shown.drifting) * mixture(Math.log10(Math.max(o.ohms, 0.05)), shown.number);
+}
+
+export const ohmsLikelihood: LikelihoodModel<Ohms> = {
+  alone: (o, _, role) => density(o, between(role, 'ground')),
+  partners: (o, c, kind) => density(o, acrossPair(kind, c)),
+  strangers: (o, _, first, second) => density(o, between(first, second)),
+  anywhere: (o) =>
+    density(o, {
+      open: 0.6,
+      drifting: 0.05,
+      number: [
+        [0.5, 0.58, 0.25],
+        [0.5, 3.5, 1.2],
+      ],
+    }),
+};

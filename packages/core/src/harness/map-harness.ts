@@ -1,0 +1,261 @@
+import type { Reading } from '../model/reading.ts';
+import { type Role, ROLES } from '../model/sheet.ts';
+import type { Channel, Standing } from '../model/words.ts';
+import { type ChannelInput, type ChannelBeliefs, channelBeliefs, CHANNELS } from './channels.ts';
+import type { HarnessInput } from './harness-input.ts';
+import { PAIR_KINDS, type PairKind } from './likelihood/outcome.ts';
+import { type PolarityBelief, type PolarityInput, polarities } from './polarity.ts';
+import { type RoleBeliefs, roleBeliefs, type WeightedReading, weigh, type Wire } from './role-beliefs.ts';
+import {
+  claimsOnPair,
+  claimWeights,
+  type MeasuredCavity,
+  type SheetBelief,
+  sheetBelief,
+} from './variants.ts';
+
+/** From here on a finding is called settled; under AGAIN it is open. */
+export const SETTLED = 0.95;
+export const AGAIN = 0.75;
+
+export type State = 'settled' | 'again' | 'open';
+
+/** One property that was concluded: how sure, and from what. */
+export interface Judged {
+  probability: number;
+  standing: Standing;
+  state: State;
+}
+
+export interface CavityFinding extends Judged {
+  cavityId: string;
+  role: Role;
+  /** all roles of at least 1 %, likeliest first */
+  roles: { role: Role; probability: number }[];
+  /** index into the map's pairs */
+  pair: number | null;
+  /** readings that name this cavity */
+  readings: number;
+}
+
+export interface PairFinding extends Judged {
+  kind: PairKind;
+  plusCavityId: string;
+  minusCavityId: string;
+  polarity: Judged & { times: number; odd: boolean };
+  /** null for data */
+  channel: (Judged & { channel: Channel; others: { channel: Channel; probability: number }[] }) | null;
+}
+
+export interface HarnessMap {
+  cavities: CavityFinding[];
+  pairs: PairFinding[];
+  sheets: SheetBelief[];
+}
+
+/** What later steps (evidence, contradictions, next test) need of the arithmetic. */
+export interface HarnessWorkings {
+  input: HarnessInput;
+  wires: Wire[];
+  indexOf: Map<string, number>;
+  readings: WeightedReading[];
+  beliefs: RoleBeliefs;
+  /** the same without any sheet */
+  measured: RoleBeliefs;
+  channels: Float64Array[];
+  map: HarnessMap;
+}
+
+interface PairBeliefs {
+  polarity: PolarityBelief[];
+  channels: ChannelBeliefs;
+}
+
+/**
+ * The most likely role of every cavity, the pairs with polarity and channel, and which variant of each sheet fits,
+ * from all readings at once. Pure and fast enough to be called at every key press.
+ *
+ * Method: likelihood of every reading under every role, each with a share of slips; pairs by marginals and best
+ * matching on the graph of possible pairs; one latent variant per sheet (docs/numbers.md).
+ */
+export function mapHarness(input: HarnessInput): HarnessWorkings {
+  const wires = wiresOf(input);
+  const indexOf = new Map(wires.map((w, i) => [w.id, i]));
+  const idOf = wires.map((w) => w.id);
+  const readings = weigh(input.readings, indexOf);
+  const measured = roleBeliefs(wires, readings, null);
+  const measuredPairs = judgePairs(wires, readings, measured, [], idOf);
+  const sheets = input.sheets.map((s) =>
+    sheetBelief(s, indexOf, measuredCavities(wires, measured, measuredPairs)),
+  );
+  const beliefs =
+    sheets.length === 0
+      ? measured
+      : roleBeliefs(wires, readings, claimWeights(sheets, indexOf, wires.length));
+  const judged = sheets.length === 0 ? measuredPairs : judgePairs(wires, readings, beliefs, sheets, idOf);
+  const named = new Set(
+    sheets.flatMap((s) => s.sheet.claims.filter((c) => c.role !== null).map((c) => c.cavityId)),
+  );
+  const touches = new Map<number, number>();
+  for (const { i, j } of readings) for (const k of [i, j]) touches.set(k, (touches.get(k) ?? 0) + 1);
+
+  const pairs = beliefs.best.map((n, place): PairFinding => {
+    const { i, j, kinds, probability } = beliefs.pairs[n];
+    const kind = PAIR_KINDS[kinds.indexOf(Math.max(...kinds))];
+    const p = judged.polarity[place];
+    const alone = measured.pairs.find((m) => m.i === i && m.j === j)?.probability ?? 0;
+    const first = p.firstIsPlus >= 0.5;
+    const polarity = Math.max(p.firstIsPlus, 1 - p.firstIsPlus);
+    return {
+      kind,
+      plusCavityId: idOf[first ? i : j],
+      minusCavityId: idOf[first ? j : i],
+      ...judge(probability, alone, named.has(idOf[i]) && named.has(idOf[j])),
+      polarity: {
+        ...judge(polarity, first ? p.measured : 1 - p.measured, named.has(idOf[i]) || named.has(idOf[j])),
+        times: p.times,
+        odd: p.odd,
+      },
+      channel:
+        kind === 'data'
+          ? null
+          : channelFinding(judged.channels.joint[place], i, j, measured, measuredPairs, named, idOf),
+    };
+  });
+  const pairOf = new Map<string, number>();
+  pairs.forEach((p, n) => [p.plusCavityId, p.minusCavityId].forEach((id) => pairOf.set(id, n)));
+  const cavities = wires.map((wire, i): CavityFinding => {
+    const roles = ROLES.map((role, r) => ({ role, probability: beliefs.roles[i][r] })).sort(
+      (a, b) => b.probability - a.probability,
+    );
+    const [{ role, probability }] = roles;
+    return {
+      cavityId: wire.id,
+      role,
+      ...judge(probability, measured.roles[i][ROLES.indexOf(role)], named.has(wire.id)),
+      roles: roles.filter((r) => r.probability >= 0.01),
+      pair: pairOf.get(wire.id) ?? null,
+      readings: touches.get(i) ?? 0,
+    };
+  });
+  return {
+    input,
+    wires,
+    indexOf,
+    readings,
+    beliefs,
+    measured,
+    channels: judged.channels.joint,
+    map: { cavities, pairs, sheets },
+  };
+}
+
+/** Standing: measured when the readings alone carry it, claimed when only a sheet does, else assumed. */
+function judge(probability: number, measured: number, claimed: boolean): Judged {
+  const standing = measured >= 0.85 ? 'measured' : claimed && probability > 0.5 ? 'claimed' : 'assumed';
+  const state =
+    probability >= SETTLED && standing === 'measured' ? 'settled' : probability >= AGAIN ? 'again' : 'open';
+  return { probability, standing, state };
+}
+
+function wiresOf(input: HarnessInput): Wire[] {
+  const colours = new Map<string, string>();
+  for (const { cavityId, observation: o } of input.readings)
+    if (o.kind === 'seen' && o.wire && !o.unsure) colours.set(cavityId, o.wire);
+  const units = [...new Set(input.connectors.map((c) => c.unitId))];
+  return input.connectors.flatMap((c, connector) =>
+    c.cavities.map((cavity) => ({
+      ...cavity,
+      connector,
+      unit: units.indexOf(c.unitId),
+      colour: colours.get(cavity.id) ?? null,
+    })),
+  );
+}
+
+function judgePairs(
+  wires: readonly Wire[],
+  readings: readonly WeightedReading[],
+  beliefs: RoleBeliefs,
+  sheets: readonly SheetBelief[],
+  idOf: readonly string[],
+): PairBeliefs {
+  const across = new Map<number, WeightedReading[]>();
+  for (const r of readings) {
+    if (r.j < 0) continue;
+    const key = Math.min(r.i, r.j) * wires.length + Math.max(r.i, r.j);
+    across.set(key, [...(across.get(key) ?? []), r]);
+  }
+  const inputs = beliefs.best.map((n): PolarityInput & ChannelInput => {
+    const { i, j, kinds } = beliefs.pairs[n];
+    const kind = kinds[0] >= kinds[1] ? 'output' : 'input';
+    const claims = claimsOnPair(sheets, idOf, i, j, kind);
+    return {
+      i,
+      j,
+      connector: wires[i].connector,
+      unit: wires[i].unit,
+      kind,
+      readings: across.get(i * wires.length + j) ?? [],
+      claimedChannel: claims.channel,
+      claimedPlus: claims.firstIsPlus,
+    };
+  });
+  return { polarity: polarities(inputs), channels: channelBeliefs(inputs, unseenOutputs(beliefs)) };
+}
+
+/** Output pairs that are to be expected beyond those in the best pairing. */
+function unseenOutputs({ roles, pairs, best }: RoleBeliefs): number {
+  const expected = roles.reduce((sum, row) => sum + row[ROLES.indexOf('output')], 0) / 2;
+  const found = best.reduce((sum, n) => sum + pairs[n].kinds[0], 0);
+  return Math.max(0, expected - found);
+}
+
+function measuredCavities(
+  wires: readonly Wire[],
+  measured: RoleBeliefs,
+  pairs: PairBeliefs,
+): MeasuredCavity[] {
+  const cavities = wires.map((_, i): MeasuredCavity => ({
+    roles: measured.roles[i],
+    channels: null,
+    isPlus: null,
+  }));
+  measured.best.forEach((n, place) => {
+    const { i, j, probability } = measured.pairs[n];
+    if (probability < 0.6) return;
+    const plus = pairs.polarity[place].measured;
+    cavities[i] = { ...cavities[i], channels: pairs.channels.evidence[place], isPlus: plus };
+    cavities[j] = { ...cavities[j], channels: pairs.channels.evidence[place], isPlus: 1 - plus };
+  });
+  return cavities;
+}
+
+function channelFinding(
+  belief: Float64Array,
+  i: number,
+  j: number,
+  measured: RoleBeliefs,
+  measuredPairs: PairBeliefs,
+  named: ReadonlySet<string>,
+  idOf: readonly string[],
+): NonNullable<PairFinding['channel']> {
+  const ranked = CHANNELS.map((channel, n) => ({ channel, probability: belief[n], n })).sort(
+    (a, b) => b.probability - a.probability,
+  );
+  const [top] = ranked;
+  const place = measured.best.findIndex((n) => measured.pairs[n].i === i && measured.pairs[n].j === j);
+  const alone = place < 0 ? 0 : measuredPairs.channels.joint[place][top.n];
+  return {
+    channel: top.channel,
+    ...judge(top.probability, alone, named.has(idOf[i]) || named.has(idOf[j])),
+    others: ranked
+      .slice(1, 4)
+      .filter((r) => r.probability >= 0.02)
+      .map(({ channel, probability }) => ({ channel, probability })),
+  };
+}
+
+/** Readings that count: a withdrawn one stays in the record but not in the arithmetic. */
+export const liveReadings = <R extends Pick<Reading, 'withdrawnAt'>>(readings: readonly R[]): R[] =>
+  readings.filter((r) => r.withdrawnAt === null);

@@ -1,0 +1,345 @@
+import { type Role, ROLES } from '../model/sheet.ts';
+import type { HarnessCavity, HarnessReading } from './harness-input.ts';
+import { likelihoodOf } from './likelihood/index.ts';
+import { PAIR_KINDS, type PairKind, SLIP } from './likelihood/outcome.ts';
+import { bestPairing, type Edge, pairingMarginals } from './matching.ts';
+
+/** How common roles are on the plugs of radios and amplifiers, before anything was measured. */
+export const ROLE_PRIOR: Record<Role, number> = {
+  battery: 0.05,
+  switched: 0.025,
+  ground: 0.05,
+  remote: 0.025,
+  data: 0.04,
+  input: 0.22,
+  output: 0.42,
+  mute: 0.01,
+  microphone: 0.015,
+  unused: 0.07,
+};
+/** Share of audio and data wires whose other half is not on these plugs. */
+const HALF_ALONE = 0.008;
+/** A second reading of the same thing in the same way repeats some of the first one's mistakes. */
+const REPEATED = [1, 0.6, 0.4, 0.25];
+const WEAKEST_EDGE = -9;
+
+export const roleIndex = Object.fromEntries(ROLES.map((r, i) => [r, i])) as Record<Role, number>;
+
+/** A cavity as the arithmetic sees it. */
+export interface Wire extends HarnessCavity {
+  connector: number;
+  unit: number;
+  colour: string | null;
+}
+
+export interface WeightedReading {
+  reading: HarnessReading;
+  i: number;
+  /** -1: to ground */
+  j: number;
+  /** 1, less for repetitions */
+  weight: number;
+  tables: ReadingTables;
+}
+
+/** What one reading says under every hypothesis, a slip included. */
+export interface ReadingTables {
+  /** log likelihood per role, of the cavity itself */
+  alone: Float64Array | null;
+  across: {
+    /** log likelihood per kind of pair */
+    partners: Float64Array;
+    /** likelihood per role of the first and role of the second cavity, row by row */
+    strangers: Float64Array;
+  } | null;
+}
+
+const tablesOf = new WeakMap<HarnessReading, ReadingTables>();
+
+/** Worked out once for a reading, however often the map is drawn anew. */
+function readingTables(reading: HarnessReading): ReadingTables {
+  const known = tablesOf.get(reading);
+  if (known) return known;
+  const { observation: o, conditions: c, otherCavityId } = reading;
+  const model = likelihoodOf(o)!;
+  const anywhere = SLIP * model.anywhere(o) + 1e-12;
+  const slipped = (p: number) => (1 - SLIP) * p + anywhere;
+  const toGround = otherCavityId === null || o.kind === 'seen';
+  const tables: ReadingTables = {
+    alone: toGround ? Float64Array.from(ROLES, (role) => Math.log(slipped(model.alone(o, c, role)))) : null,
+    across:
+      otherCavityId === null
+        ? null
+        : {
+            partners: Float64Array.from(PAIR_KINDS, (kind) => Math.log(slipped(model.partners(o, c, kind)))),
+            strangers: Float64Array.from(
+              ROLES.flatMap((a) => ROLES.map((b) => slipped(model.strangers(o, c, a, b)))),
+            ),
+          },
+  };
+  tablesOf.set(reading, tables);
+  return tables;
+}
+
+/** What claims add: logarithms of likelihood ratios. */
+export interface ClaimWeights {
+  roles: readonly Float64Array[];
+  pairs: readonly { i: number; j: number; kind: PairKind; logRatio: number }[];
+}
+
+export interface PossiblePair extends Edge {
+  /** share of each kind, in the order of PAIR_KINDS */
+  kinds: number[];
+  probability: number;
+}
+
+export interface RoleBeliefs {
+  /** probability of every role, in the order of ROLES, per cavity */
+  roles: Float64Array[];
+  pairs: PossiblePair[];
+  /** indices into `pairs`: the best pairing as a whole */
+  best: number[];
+}
+
+/** Readings by the cavities they were taken at; what is repeated counts less. */
+export function weigh(
+  readings: readonly HarnessReading[],
+  indexOf: ReadonlyMap<string, number>,
+): WeightedReading[] {
+  const seen = new Map<string, number>();
+  return readings.flatMap((reading) => {
+    const i = indexOf.get(reading.cavityId);
+    const j = reading.otherCavityId === null ? -1 : indexOf.get(reading.otherCavityId);
+    if (i === undefined || j === undefined || likelihoodOf(reading.observation) === null) return [];
+    const c = reading.conditions;
+    const key = [
+      reading.observation.kind,
+      Math.min(i, j),
+      Math.max(i, j),
+      c.ignition,
+      c.radio,
+      c.plug,
+      c.side,
+      c.sound,
+      c.balance,
+      c.fader,
+    ].join();
+    const times = seen.get(key) ?? 0;
+    seen.set(key, times + 1);
+    const weight = REPEATED[Math.min(times, REPEATED.length - 1)];
+    return [{ reading, i, j, weight, tables: readingTables(reading) }];
+  });
+}
+
+/** How readings of single cavities bear on every role: logarithm of likelihood. */
+function aloneTable(count: number, readings: readonly WeightedReading[]): Float64Array[] {
+  const table = Array.from({ length: count }, () => new Float64Array(ROLES.length));
+  for (const { i, weight, tables } of readings)
+    tables.alone?.forEach((log, r) => (table[i][r] += weight * log));
+  return table;
+}
+
+function softmax(logs: Float64Array): Float64Array {
+  const most = Math.max(...logs);
+  const out = logs.map((v) => Math.exp(v - most));
+  const sum = out.reduce((a, b) => a + b, 0);
+  return out.map((v) => v / sum);
+}
+
+/** log of the sum of exponentials */
+function logSum(values: readonly number[]): number {
+  const most = Math.max(...values);
+  return most === -Infinity ? most : most + Math.log(values.reduce((s, v) => s + Math.exp(v - most), 0));
+}
+
+const LOG_PRIOR = ROLES.map((r) => Math.log(ROLE_PRIOR[r]));
+const PAIR_ROLE = PAIR_KINDS.map((kind) => roleIndex[kind]);
+
+/**
+ * Probabilities of roles and pairs from all readings. Two rounds: the first takes each cavity alone, the second knows
+ * what the other end of a reading across two cavities most likely is.
+ */
+export function roleBeliefs(
+  wires: readonly Wire[],
+  readings: readonly WeightedReading[],
+  claims: ClaimWeights | null,
+): RoleBeliefs {
+  const alone = aloneTable(wires.length, readings);
+  if (claims) alone.forEach((row, i) => row.forEach((_, r) => (row[r] += claims.roles[i][r])));
+  const across = groupAcross(readings);
+  let roles = alone.map((row) => softmax(row.map((v, r) => v + LOG_PRIOR[r])));
+  let upright = 0.5;
+  let result: RoleBeliefs = { roles, pairs: [], best: [] };
+  for (let round = 0; round < 2; round++) {
+    result = pairRound(wires, alone, across, roles, claims, upright);
+    roles = result.roles;
+    upright = habitOf(wires, result);
+  }
+  return result;
+}
+
+interface Across {
+  i: number;
+  j: number;
+  readings: WeightedReading[];
+}
+
+function groupAcross(readings: readonly WeightedReading[]): Across[] {
+  const groups = new Map<string, Across>();
+  for (const r of readings) {
+    if (r.j < 0) continue;
+    const [i, j] = r.i < r.j ? [r.i, r.j] : [r.j, r.i];
+    const key = `${i},${j}`;
+    const group = groups.get(key) ?? { i, j, readings: [] };
+    group.readings.push(r);
+    groups.set(key, group);
+  }
+  return [...groups.values()];
+}
+
+/** Share of pairs that stand one above the other on these plugs, from the pairs that are sure. */
+function habitOf(wires: readonly Wire[], { pairs }: RoleBeliefs): number {
+  let above = 1;
+  let beside = 1;
+  for (const { i, j, probability } of pairs) {
+    const step = stepOf(wires[i], wires[j]);
+    if (step === 'above') above += probability;
+    if (step === 'beside') beside += probability;
+  }
+  return above / (above + beside);
+}
+
+function stepOf(a: Wire, b: Wire): 'beside' | 'above' | 'near' | 'plug' | 'unit' | 'far' {
+  if (a.connector !== b.connector) return a.unit === b.unit ? 'unit' : 'far';
+  const [dx, dy] = [Math.abs(a.x - b.x), Math.abs(a.row - b.row)];
+  if (dy === 0 && dx <= 1) return 'beside';
+  if (dx <= 0.5 && dy === 1) return 'above';
+  return dx + dy <= 2 ? 'near' : 'plug';
+}
+
+/** Probability that b is the other half of a, by where the two sit and what colours their wires have. */
+function placePrior(a: Wire, b: Wire, upright: number, onPlug: number, total: number): number {
+  const step = stepOf(a, b);
+  const place =
+    step === 'beside'
+      ? 0.5 * (1 - upright) + 0.03
+      : step === 'above'
+        ? 0.9 * upright + 0.03
+        : step === 'near'
+          ? 0.02
+          : step === 'plug'
+            ? 0.06 / onPlug
+            : step === 'unit'
+              ? 0.01 / total
+              : 0.001 / total;
+  return Math.min(0.9, place * colourRatio(a.colour, b.colour));
+}
+
+/** The two wires of a pair often share their base colour, one of them striped. */
+function colourRatio(a: string | null, b: string | null): number {
+  if (a === null || b === null) return 1;
+  if (a.slice(0, 2) !== b.slice(0, 2)) return 0.3;
+  return a === b ? 1.5 : 5;
+}
+
+function pairRound(
+  wires: readonly Wire[],
+  alone: readonly Float64Array[],
+  across: readonly Across[],
+  before: readonly Float64Array[],
+  claims: ClaimWeights | null,
+  upright: number,
+): RoleBeliefs {
+  const count = wires.length;
+  const asStranger = alone.map((row) => Float64Array.from(row));
+  const measured = new Map<number, { partner: Float64Array; own: [Float64Array, Float64Array] }>();
+  for (const group of across)
+    measured.set(group.i * count + group.j, strangersAndPartners(group, before, asStranger));
+  const singleLogs = asStranger.map((row) =>
+    row.map((v, r) => v + LOG_PRIOR[r] + (PAIR_ROLE.includes(r) ? Math.log(HALF_ALONE) : 0)),
+  );
+  const singleSum = singleLogs.map((row) => logSum([...row]));
+  const onPlug = new Map<number, number>();
+  for (const w of wires) onPlug.set(w.connector, (onPlug.get(w.connector) ?? 0) + 1);
+  const claimed = new Map((claims?.pairs ?? []).map((p) => [p.i * count + p.j, p]));
+  const pairs: PossiblePair[] = [];
+  const logs = [0, 0, 0];
+  for (let i = 0; i < count; i++) {
+    for (let j = i + 1; j < count; j++) {
+      const known = measured.get(i * count + j);
+      const claim = claimed.get(i * count + j);
+      if (wires[i].connector !== wires[j].connector && !known && !claim) continue;
+      const place = Math.log(placePrior(wires[i], wires[j], upright, onPlug.get(wires[i].connector)!, count));
+      let most = -Infinity;
+      for (let k = 0; k < PAIR_ROLE.length; k++) {
+        const r = PAIR_ROLE[k];
+        let log = LOG_PRIOR[r] + place + asStranger[i][r] + asStranger[j][r];
+        if (known) log += known.partner[k] - known.own[0][r] - known.own[1][r];
+        if (claim && claim.kind === PAIR_KINDS[k]) log += claim.logRatio;
+        logs[k] = log;
+        most = Math.max(most, log);
+      }
+      const singles = singleSum[i] + singleSum[j];
+      if (most - singles < WEAKEST_EDGE) continue;
+      const kinds = logs.map((log) => Math.exp(log - most));
+      const sum = kinds[0] + kinds[1] + kinds[2];
+      const logOdds = most + Math.log(sum) - singles;
+      pairs.push({ i, j, logOdds, kinds: kinds.map((p) => p / sum), probability: 0 });
+    }
+  }
+  const marginals = pairingMarginals(count, pairs);
+  pairs.forEach((p, n) => (p.probability = marginals.edges[n]));
+  const roles = singleLogs.map((row, i) => softmax(row).map((p) => p * marginals.single[i]));
+  for (const { i, j, kinds, probability } of pairs) {
+    kinds.forEach((share, k) => {
+      roles[i][PAIR_ROLE[k]] += share * probability;
+      roles[j][PAIR_ROLE[k]] += share * probability;
+    });
+  }
+  for (const row of roles) {
+    const sum = row.reduce((a, b) => a + b, 0);
+    row.forEach((v, r) => (row[r] = v / sum));
+  }
+  return { roles, pairs, best: bestPairing(pairs) };
+}
+
+/**
+ * Readings across one pair of cavities: what they say if the two are partners, and, added to `asStranger`, what each
+ * end's role would be if they are not, given what the other end most likely is.
+ */
+function strangersAndPartners(
+  { i, j, readings }: Across,
+  roles: readonly Float64Array[],
+  asStranger: readonly Float64Array[],
+): { partner: Float64Array; own: [Float64Array, Float64Array] } {
+  const partner = new Float64Array(PAIR_KINDS.length);
+  const own: [Float64Array, Float64Array] = [new Float64Array(ROLES.length), new Float64Array(ROLES.length)];
+  const size = ROLES.length;
+  const first = new Float64Array(size);
+  const second = new Float64Array(size);
+  for (const { weight, tables, i: from } of readings) {
+    const { strangers, partners } = tables.across!;
+    // A reading may have been taken the other way round than the pair is listed.
+    const straight = from === i;
+    first.fill(0);
+    second.fill(0);
+    for (let a = 0; a < size; a++) {
+      for (let b = 0; b < size; b++) {
+        const p = straight ? strangers[a * size + b] : strangers[b * size + a];
+        first[a] += p * roles[j][b];
+        second[b] += p * roles[i][a];
+      }
+    }
+    let mean = 0;
+    for (let a = 0; a < size; a++) mean += first[a] * roles[i][a];
+    mean = Math.log(mean);
+    for (let r = 0; r < size; r++) {
+      own[0][r] += weight * (Math.log(first[r]) - mean);
+      own[1][r] += weight * (Math.log(second[r]) - mean);
+    }
+    partners.forEach((log, k) => (partner[k] += weight * (log - mean)));
+  }
+  own[0].forEach((v, r) => (asStranger[i][r] += v));
+  own[1].forEach((v, r) => (asStranger[j][r] += v));
+  return { partner, own };
+}

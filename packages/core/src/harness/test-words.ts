@@ -1,0 +1,42 @@
+import { ROLE_WORD, placeOf } from './words.ts';
+import type { HarnessWorkings } from './map-harness.ts';
+import type { NextTest } from './next-test.ts';
+
+/** Why a test comes next, in one or two short sentences. */
+export function whyTest(test: Omit<NextTest, 'why'>, workings: HarnessWorkings): string {
+  const { map, indexOf } = workings;
+  const cavity = map.cavities[indexOf.get(test.cavityId)!];
+  const pair = test.otherCavityId === null || cavity.pair === null ? null : map.pairs[cavity.pair];
+  const [first, second] = cavity.roles;
+  const apart = second ? `${ROLE_WORD[first.role]} from ${ROLE_WORD[second.role]}` : 'what it is';
+  switch (test.instrument) {
+    case 'seen':
+      return 'Colour, thickness and twist cost a look and narrow down what it can be.';
+    case 'dc':
+      return test.conditions.radio === 'on'
+        ? `What comes with the radio shows now: it tells ${apart}.`
+        : test.conditions.ignition === 'on'
+          ? `With the ignition on and the radio off a switched feed is there, a turn-on is not: it tells ${apart}.`
+          : `What is there with everything off is a battery feed: it tells ${apart}.`;
+    case 'ohms':
+      return `A few ohms would make ${placeOf(workings, test.cavityId, test.otherCavityId!)} a speaker pair. A tweeter behind its capacitor reads open.`;
+    case 'tone':
+      return pair?.kind === 'output'
+        ? 'It is a speaker pair; which speaker sounds tells where it belongs.'
+        : 'If a speaker sounds, the two are its pair, and where it sounds tells which.';
+    case 'cone':
+      if (pair?.polarity.odd && pair.polarity.times === 1)
+        return 'Its siblings have plus on the other side; this pair read the other way round. Once more settles it.';
+      return test.conditions.sound === 'playing'
+        ? 'With the test speaker on the pair the tester shows which of the two is plus.'
+        : 'Which of the two is plus is still open.';
+    case 'ac': {
+      const { balance, fader } = test.conditions;
+      if (balance !== 'centre') return `Balance full ${balance}: whether the signal stays tells the side.`;
+      if (fader !== 'centre') return `Fader full ${fader}: whether the signal stays tells front from rear.`;
+      return 'With a steady signal playing, alternating volts show which wires carry audio. A data pair shows the same at any volume.';
+    }
+    case 'note':
+      return '';
+  }
+}
