@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import type { Job, JobFile, Plan, Problem, Proposal } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { migrate } from '../src/database/migrate.ts';
-import { down } from '../src/database/migrations/001-skeleton.ts';
+import { down as downSkeleton } from '../src/database/migrations/001-skeleton.ts';
+import { down as downFind } from '../src/database/migrations/002-find.ts';
 import { connect } from '../src/database/knex.ts';
 import { freshDatabase, runningApp, type RunningApp } from './running-app.ts';
 
@@ -184,7 +185,8 @@ describe('the outside of the server', () => {
     const knex = connect(database.url);
     await migrate(knex);
     await migrate(knex);
-    await down(knex);
+    await downFind(knex);
+    await downSkeleton(knex);
     expect(await knex.schema.hasTable('jobs')).toBe(false);
     await knex('knex_migrations').delete();
     await migrate(knex);

@@ -19,6 +19,14 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../features/intake/IntakePage.tsx')).IntakePage }),
           },
           {
+            path: 'find/map',
+            lazy: async () => ({ Component: (await import('../features/find/PinMapPage.tsx')).PinMapPage }),
+          },
+          {
+            path: 'find/:connectorId?',
+            lazy: async () => ({ Component: (await import('../features/find/FindPage.tsx')).FindPage }),
+          },
+          {
             path: 'listen/:pairId?',
             lazy: async () => ({ Component: (await import('../features/listen/ListenPage.tsx')).ListenPage }),
           },

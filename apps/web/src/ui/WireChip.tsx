@@ -1,37 +1,8 @@
+import { COLOUR_NAME, PAINT } from './wire-paint.ts';
 import './wire-chip.css';
 
-/** Paint for the letters of IEC 60757. */
-const PAINT: Record<string, string> = {
-  BK: '#16191b',
-  BN: '#7b4d29',
-  RD: '#cf3b35',
-  OG: '#e08a2e',
-  YE: '#e3c23f',
-  GN: '#3d9950',
-  BU: '#3375c8',
-  VT: '#8450a8',
-  GY: '#8d9496',
-  WH: '#eceae2',
-  PK: '#e092b0',
-  TQ: '#3aa6a4',
-};
-const COLOUR_NAME: Record<string, string> = {
-  BK: 'black',
-  BN: 'brown',
-  RD: 'red',
-  OG: 'orange',
-  YE: 'yellow',
-  GN: 'green',
-  BU: 'blue',
-  VT: 'violet',
-  GY: 'grey',
-  WH: 'white',
-  PK: 'pink',
-  TQ: 'turquoise',
-};
-
 /** A wire's colours, base and stripe, always with its letters. */
-export function WireChip({ wire, sign }: { wire: string | null; sign: '+' | '−' }) {
+export function WireChip({ wire, sign }: { wire: string | null; sign: '+' | '−' | '' }) {
   const [base, stripe] = (wire ?? '').split('/');
   const spoken = wire
     ? [base, stripe]
@@ -40,7 +11,7 @@ export function WireChip({ wire, sign }: { wire: string | null; sign: '+' | '−
         .join(' with ')
     : 'colour not noted';
   return (
-    <span className="wire-chip" title={`${sign === '+' ? 'plus' : 'minus'}: ${spoken}`}>
+    <span className="wire-chip" title={`${sign === '+' ? 'plus: ' : sign === '−' ? 'minus: ' : ''}${spoken}`}>
       <span className="wire-sign">{sign}</span>
       <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
         <rect

@@ -1,9 +1,13 @@
 import { START_INTAKE } from '../model/intake.ts';
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, type JobFile } from '../model/job-file.ts';
+import { observationWords } from '../harness/words.ts';
 import { pairName } from '../plan/plan-input.ts';
 import type { Response } from '../signal/response.ts';
 import { measureChain } from './analyser.ts';
+import { bestReadings, wiringOfCar } from './wiring/wiring-of-car.ts';
 import { chainAtStep, type SimulatedCar, type SimulatedOutput } from './simulated-car.ts';
+
+type FileConnectors = JobFile['units'][number]['connectors'];
 
 /** The first capture of a demo car; the others follow minutes apart. */
 const FIRST_CAPTURE = Date.UTC(2026, 10, 2, 9, 5);
@@ -49,6 +53,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
     };
   };
   let pairs = 0;
+  const found = foundOnCar(car, FIRST_CAPTURE - place * BETWEEN_CARS - 2_400_000);
   return {
     format: JOB_FILE_FORMAT,
     version: JOB_FILE_VERSION,
@@ -57,7 +62,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
       ...unit,
       key: `u${u + 1}`,
       version: 1,
-      connectors: [],
+      connectors: u === 0 ? found.connectors : [],
       pairs: outputs.map((output) => {
         const index = ++pairs;
         // The reference step is measured last, so that it is the capture in force.
@@ -70,12 +75,73 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
         };
       }),
     })),
-    intake: { ...START_INTAKE, version: 1 },
-    readings: [],
-    sheets: [],
+    intake: found.intake,
+    readings: found.readings,
+    sheets: found.sheets,
     simulation: null,
     targets: car.targets.map((target, t) => ({ ...target, key: `t${t + 1}`, version: 1 })),
     plans: [],
+  };
+}
+
+/** Connectors, readings and sheet of a car where Find has begun. */
+function foundOnCar(
+  car: SimulatedCar,
+  start: number,
+): Pick<JobFile, 'readings' | 'sheets' | 'intake'> & { connectors: FileConnectors } {
+  const intake = { ...START_INTAKE, version: 1 };
+  if (!car.harness) return { connectors: [], readings: [], sheets: [], intake };
+  const wiring = wiringOfCar(car, car.harness);
+  const key = (index: string) => {
+    const cavity = wiring.cavities[Number(index)];
+    return `k${cavity.connector + 1}:${cavity.number}`;
+  };
+  const at = (n: number) => new Date(start + n * 25_000).toISOString();
+  return {
+    connectors: wiring.connectors.map(({ fields }, i) => ({
+      ...fields,
+      key: `k${i + 1}`,
+      version: 1,
+      photos: [],
+    })),
+    readings: bestReadings(wiring, car.harness.readings).map(
+      ({ cavityId, otherCavityId, observation, conditions }, n) => ({
+        cavityId: key(cavityId),
+        otherCavityId: otherCavityId && key(otherCavityId),
+        observation,
+        conditions,
+        entered: observationWords(observation),
+        confirmed: false,
+        simulated: false,
+        takenAt: at(n),
+        withdrawnAt: null,
+      }),
+    ),
+    sheets: wiring.sheet
+      ? [
+          {
+            name: wiring.sheet.name,
+            source: wiring.sheet.source,
+            chosenVariant: null,
+            version: 1,
+            takenAt: at(0),
+            claims: wiring.sheet.rows.map((row) => ({
+              cavityId: key(String(row.cavity)),
+              variant: row.variant,
+              role: row.role,
+              channel: row.channel,
+              sign: row.sign,
+              wire: row.wire,
+              text: '',
+            })),
+          },
+        ]
+      : [],
+    intake: {
+      ...intake,
+      optionCodes: ['4F2'],
+      tools: ['meter', 'battery', 'tone', 'tester', 'test-speaker', 'analyser'],
+    },
   };
 }
 

@@ -1,6 +1,8 @@
 import type { JobFields } from '../model/job.ts';
+import type { Role } from '../model/sheet.ts';
 import type { TargetFields } from '../model/target.ts';
 import type { PairFields, UnitFields } from '../model/unit.ts';
+import type { Channel } from '../model/words.ts';
 import type { SimulatedChain } from './transfer.ts';
 
 /** One output of a simulated factory system: what is written about it, and what is true of it. */
@@ -18,6 +20,17 @@ export interface SimulatedUnit {
   outputs: SimulatedOutput[];
 }
 
+/** The plugs of a car's first unit beside its outputs, and how far the demo's person got. */
+export interface SimulatedHarness {
+  connectors: { name: string; rows: number[] }[];
+  wires: { plug: string; cavity: number; role: Role; wire: string; thick?: boolean }[];
+  inputs: { channel: Channel; at: [plug: string, plus: number, minus: number]; wires: [string, string] }[];
+  data: { at: [plug: string, plus: number, minus: number]; wires: [string, string] } | null;
+  /** readings taken so far, each the most telling one at that time */
+  readings: number;
+  sheet: 'none' | 'right' | 'both' | 'wrong';
+}
+
 /** A made-up car with a made-up factory system, and what its owner wants. */
 export interface SimulatedCar {
   /** names the car in code: `people-carrier` */
@@ -25,6 +38,8 @@ export interface SimulatedCar {
   job: JobFields;
   units: SimulatedUnit[];
   targets: TargetFields[];
+  /** what else is on the plugs of the first unit; null where Find has not begun in the demo */
+  harness: SimulatedHarness | null;
   /** bass withdrawn at the highest step: low shelf made of a high-pass corner that rises with volume */
   bassWithdrawal: { fromStep: number; hzPerStep: number } | null;
   floorDb: number;

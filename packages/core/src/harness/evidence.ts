@@ -1,3 +1,4 @@
+import type { Conditions } from '../model/reading.ts';
 import { ROLES } from '../model/sheet.ts';
 import { channelName } from '../model/words.ts';
 import { ROLE_PRIOR, roleIndex, type WeightedReading } from './role-beliefs.ts';
@@ -54,6 +55,8 @@ function meansAlone(finding: CavityFinding, weight: number): string {
   return weight > 0 ? `fits ${word}` : `speaks against ${word}`;
 }
 
+const steered = (c: Conditions) => c.balance !== 'centre' || c.fader !== 'centre';
+
 /** Everything that bears on one cavity, the heaviest first. */
 export function evidenceFor(workings: HarnessWorkings, cavityId: string): Evidence[] {
   const { indexOf, readings, map, wires } = workings;
@@ -75,11 +78,13 @@ export function evidenceFor(workings: HarnessWorkings, cavityId: string): Eviden
       const mate = r.i === i ? r.j : r.i;
       const together = finding.pair !== null && finding.pair === map.cavities[mate].pair;
       const means =
-        Math.abs(weight) < 0.15
-          ? 'says little'
-          : together === weight > 0
-            ? `pairs it with ${placeOf(workings, wires[mate].id)}`
-            : `keeps it apart from ${placeOf(workings, wires[mate].id)}`;
+        steered(c) && o.kind === 'ac' && together
+          ? `tells the channel of the pair with ${placeOf(workings, wires[mate].id)}`
+          : Math.abs(weight) < 0.15
+            ? 'says little'
+            : together === weight > 0
+              ? `pairs it with ${placeOf(workings, wires[mate].id)}`
+              : `keeps it apart from ${placeOf(workings, wires[mate].id)}`;
       list.push({ readingId: id, saw, means, weight });
     }
   }

@@ -150,6 +150,13 @@ export function mapHarness(input: HarnessInput): HarnessWorkings {
   };
 }
 
+/** Nothing is left to ask of a cavity: its role, and where it is half of an audio pair also channel and polarity. */
+export function isSettled(map: HarnessMap, cavity: CavityFinding): boolean {
+  const pair = cavity.pair === null ? null : map.pairs[cavity.pair];
+  if (cavity.state !== 'settled' || !pair || pair.kind === 'data') return cavity.state === 'settled';
+  return pair.channel?.state === 'settled' && pair.polarity.state === 'settled';
+}
+
 /** Standing: measured when the readings alone carry it, claimed when only a sheet does, else assumed. */
 function judge(probability: number, measured: number, claimed: boolean): Judged {
   const standing = measured >= 0.85 ? 'measured' : claimed && probability > 0.5 ? 'claimed' : 'assumed';

@@ -1,3 +1,5 @@
+// The package ships no types, and only a reference reaches the projects that read these sources.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="./blossom.d.ts" />
 import maximumWeightMatching from 'edmonds-blossom';
 

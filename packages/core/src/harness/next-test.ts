@@ -1,7 +1,7 @@
 import type { Conditions, Instrument } from '../model/reading.ts';
 import { START_CONDITIONS } from '../model/reading.ts';
 import { ROLES } from '../model/sheet.ts';
-import { CHANNELS, presence } from './channels.ts';
+import { CHANNEL_PRIOR, CHANNELS, presence } from './channels.ts';
 import type { HarnessWorkings } from './map-harness.ts';
 import { acLikelihood } from './likelihood/ac.ts';
 import { dcLikelihood } from './likelihood/dc.ts';
@@ -19,6 +19,11 @@ export interface NextTest {
   effort: number;
   why: string;
 }
+
+/** A look at a wire always belongs into the record; bits that it is worth. */
+const LOOKING = 0.2;
+/** A thing that only a sheet claims is as open as this, bits: measure, never assume. */
+const ONLY_CLAIMED = { channel: 1.5, polarity: 0.7 };
 
 /** Under this expected gain nothing more is worth measuring, bits. */
 const WORTH = 0.06;
@@ -155,15 +160,17 @@ export function nextTests(workings: HarnessWorkings, now: Conditions, most = 3):
     });
   };
   const open = wires.map((w) => !input.connectors[w.connector].locked);
+  // What a sheet alone makes likely is still to be measured.
+  const believed = (i: number) =>
+    map.cavities[i].standing === 'measured' ? beliefs.roles[i] : workings.measured.roles[i];
   const drivable = wires.map((w) => input.connectors[w.connector].drivable);
   if (tools.has('meter')) {
     wires.forEach((_, i) => {
       if (!open[i]) return;
       for (const c of [OFF, IGNITION, RADIO])
-        offer('dc', i, -1, c, gainAlone(beliefs.roles[i], tableFor('dc', c)), 1);
-      offer('ac', i, -1, PLAYING, gainAlone(beliefs.roles[i], tableFor('ac', PLAYING)), 1.3);
-      if (!done.has(sign('seen', i, -1, OFF)))
-        offer('seen', i, -1, OFF, Math.min(0.3, 0.25 * entropy(beliefs.roles[i])), 0.5);
+        offer('dc', i, -1, c, gainAlone(believed(i), tableFor('dc', c)), 1);
+      offer('ac', i, -1, PLAYING, gainAlone(believed(i), tableFor('ac', PLAYING)), 1.3);
+      if (!done.has(sign('seen', i, -1, OFF))) offer('seen', i, -1, OFF, LOOKING, 0.15);
     });
   }
   const best = new Map(beliefs.best.map((n, place) => [n, place]));
@@ -172,8 +179,16 @@ export function nextTests(workings: HarnessWorkings, now: Conditions, most = 3):
     const asOutput = probability * kinds[0];
     const asInput = probability * kinds[1];
     const place = best.get(n);
-    const channel = place === undefined ? 3.5 : entropy(channels[place]);
-    const polarity = place === undefined ? 1 : binary(map.pairs[place].polarity.probability);
+    const found = place === undefined ? null : map.pairs[place];
+    const claimedOnly = (j: { standing: string } | null) => j !== null && j.standing === 'claimed';
+    const channel = Math.max(
+      place === undefined ? 3.5 : entropy(channels[place]),
+      claimedOnly(found?.channel ?? null) ? ONLY_CLAIMED.channel : 0,
+    );
+    const polarity = Math.max(
+      found === null ? 1 : binary(found.polarity.probability),
+      claimedOnly(found?.polarity ?? null) ? ONLY_CLAIMED.polarity : 0,
+    );
     if (drivable[i] && drivable[j]) {
       if (tools.has('meter')) offer('ohms', i, j, OFF, told(asOutput, 0.84, 0.04), 1);
       if (tools.has('tone'))
@@ -187,12 +202,21 @@ export function nextTests(workings: HarnessWorkings, now: Conditions, most = 3):
     offer('ac', i, j, PLAYING, told(asInput, 0.92, 0.4), 1.3);
     if (place !== undefined && asInput > 0.4) {
       for (const steer of WALK)
-        offer('ac', i, j, { ...PLAYING, ...steer }, asInput * gainOfWalk(channels[place], steer), 1.2);
+        offer(
+          'ac',
+          i,
+          j,
+          { ...PLAYING, ...steer },
+          asInput * gainOfWalk(claimedOnly(found?.channel ?? null) ? FLAT : channels[place], steer),
+          1.2,
+        );
     }
   });
   const top = list.sort((a, b) => b.worth - a.worth).slice(0, most);
   return top.map(({ worth: _, ...test }) => ({ ...test, why: whyTest(test, workings) }));
 }
+
+const FLAT = Float64Array.from(CHANNEL_PRIOR.input);
 
 function gainOfWalk(channel: Float64Array, { balance, fader }: (typeof WALK)[number]): number {
   let present = 0;

@@ -111,6 +111,7 @@ export function weigh(
     const i = indexOf.get(reading.cavityId);
     const j = reading.otherCavityId === null ? -1 : indexOf.get(reading.otherCavityId);
     if (i === undefined || j === undefined || likelihoodOf(reading.observation) === null) return [];
+    if (reading.conditions.moment !== 'steady') return [];
     const c = reading.conditions;
     const key = [
       reading.observation.kind,

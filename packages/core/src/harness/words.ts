@@ -88,10 +88,18 @@ export function conditionWords(c: Conditions): string {
     c.balance === 'centre' ? null : `balance ${c.balance}`,
     c.fader === 'centre' ? null : `fader ${c.fader}`,
     c.load === 'none' ? 'no load' : null,
+    c.moment === 'steady' ? null : MOMENT[c.moment],
   ]
     .filter(Boolean)
     .join(' · ');
 }
+
+const MOMENT = {
+  'door-open': 'door opened',
+  restart: 'at restart',
+  asleep: 'car asleep',
+  loaded: 'under load',
+};
 
 /** `C2·5` or `C2·5/6`: where a thing is, as it is said at the car. */
 export function placeOf(

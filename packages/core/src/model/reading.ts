@@ -75,6 +75,8 @@ export const conditionsSchema = z
     plug: z.enum(['seated', 'out']),
     /** which half of a plug that is out is probed */
     side: z.enum(['car', 'unit']),
+    /** a passing state in which a turn-on source is proved; what is read in it says nothing about roles */
+    moment: z.enum(['steady', 'door-open', 'restart', 'asleep', 'loaded']),
   })
   .meta({ id: 'Conditions' });
 export type Conditions = z.infer<typeof conditionsSchema>;
@@ -131,4 +133,5 @@ export const START_CONDITIONS: Conditions = {
   load: 'connected',
   plug: 'out',
   side: 'car',
+  moment: 'steady',
 };

@@ -7,15 +7,20 @@ import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useFramedJob } from '../job/JobFrame.tsx';
+import { CarDetails } from './CarDetails.tsx';
 import { CarForm } from './CarForm.tsx';
+import { SystemGuess, ZeroRadio } from './SystemGuess.tsx';
 import { TARGET_STARTS } from './target-starts.ts';
 import { TargetEditor } from './TargetEditor.tsx';
+import { useIntake } from './use-intake.ts';
+import { WalkIn } from './WalkIn.tsx';
 import './intake.css';
 
-/** The car and the wish on the left; on the right the new channels and the band that each needs. */
+/** The car, its codes and its state on the left; on the right the new channels with their bands, the radio at zero, and what system it may be. */
 export function IntakePage() {
   const job = useFramedJob();
   const [choosing, setChoosing] = useState(false);
+  const { intake, change } = useIntake(job);
   const add = useJobChange(job.id, (fields: TargetFields) =>
     api.post<Target>(`/jobs/${job.id}/targets`, fields),
   );
@@ -40,6 +45,8 @@ export function IntakePage() {
           <h1>The car and the wish</h1>
         </div>
         <CarForm key={job.id} job={job} />
+        <CarDetails intake={intake} change={change} />
+        <WalkIn intake={intake} change={change} />
       </section>
       <section className="pane" aria-label="Targets">
         <div className="pane-title">
@@ -59,7 +66,10 @@ export function IntakePage() {
               ))}
             </div>
             <div className="d-flex flex-wrap gap-2 mt-3">
-              <Link className="btn btn-primary" to="../plan">
+              <Link className="btn btn-primary" to="../find">
+                On to Find
+              </Link>
+              <Link className="btn btn-secondary" to="../plan">
                 See the plan
               </Link>
               <Button variant="secondary" aria-expanded={choosing} onClick={() => setChoosing(!choosing)}>
@@ -69,6 +79,8 @@ export function IntakePage() {
             {choosing && starts}
           </>
         )}
+        <ZeroRadio intake={intake} change={change} />
+        <SystemGuess intake={intake} change={change} />
       </section>
     </main>
   );

@@ -21,6 +21,12 @@ function jointsOf(job: JobView): Joint[] {
       missing: job.targets.length === 0 ? 1 : 0,
       done: job.targets.length > 0,
     },
+    {
+      path: 'find',
+      name: 'Find',
+      missing: job.find.untouched,
+      done: job.find.wires > 0 && job.find.untouched === 0,
+    },
     { path: 'listen', name: 'Listen', missing: unmeasured, done: pairs.length > 0 && unmeasured === 0 },
     { path: 'plan', name: 'Plan', missing: 0, done: standing > 0 },
   ];

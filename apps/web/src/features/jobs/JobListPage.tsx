@@ -1,7 +1,7 @@
 import { useDeferredValue, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { Button } from 'react-bootstrap';
-import { FileDown, Plus } from 'lucide-react';
+import { FileDown, GraduationCap, Plus } from 'lucide-react';
 import type { Job } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange, useJobs } from '../../api/queries.ts';
@@ -39,6 +39,7 @@ export function JobListPage() {
         />
         <span className="flex-fill" />
         <ThemeSwitch />
+        <PracticeButton />
         <ImportJobButton />
         {startButton}
       </header>
@@ -67,6 +68,7 @@ export function JobListPage() {
               <>
                 {startButton}
                 <ImportJobButton />
+                <PracticeButton />
               </>
             }
           >
@@ -105,6 +107,29 @@ export function JobListPage() {
       </main>
       {adding && <NewJobDialog onClose={() => setAdding(false)} />}
     </div>
+  );
+}
+
+/** A simulated car to practise on; every one is different. */
+function PracticeButton() {
+  const navigate = useNavigate();
+  const start = useJobChange(null, () =>
+    api.post<Job>('/practice-jobs', {
+      seed: 1 + Math.floor(Math.random() * 2_000_000_000),
+      connectors: 3,
+      sheet: null,
+      reversedPairs: null,
+      slipRate: 0.02,
+    }),
+  );
+  return (
+    <Button
+      variant="secondary"
+      disabled={start.isPending}
+      onClick={() => start.mutate(undefined, { onSuccess: (job) => void navigate(`/jobs/${job.id}/find`) })}
+    >
+      <GraduationCap size={18} /> Practise
+    </Button>
   );
 }
 

@@ -59,6 +59,8 @@ export function UnitDialog({
             <Form.Select {...form.register('kind')}>
               <option value="amplifier">factory amplifier</option>
               <option value="radio">factory radio</option>
+              <option value="subwoofer">subwoofer’s plug</option>
+              <option value="module">another module</option>
             </Form.Select>
           </Form.Group>
           <Form.Group controlId="unit-name">

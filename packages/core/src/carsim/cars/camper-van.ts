@@ -48,6 +48,7 @@ export const camperVan: SimulatedCar = {
     },
     { name: 'Rear pair', layout: 'stereo', axle: 'rear', lowHz: 80, highHz: 16_000, speakerLevelInput: true },
   ],
+  harness: null,
   bassWithdrawal: null,
   floorDb: -66,
   seed: 2203,

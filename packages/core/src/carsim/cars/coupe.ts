@@ -77,6 +77,7 @@ export const coupe: SimulatedCar = {
       speakerLevelInput: false,
     },
   ],
+  harness: null,
   bassWithdrawal: null,
   floorDb: -72,
   seed: 3301,

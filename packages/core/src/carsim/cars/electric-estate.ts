@@ -54,6 +54,7 @@ export const electricEstate: SimulatedCar = {
   targets: [
     { name: 'Subwoofer', layout: 'mono', axle: 'other', lowHz: 32, highHz: 90, speakerLevelInput: true },
   ],
+  harness: null,
   bassWithdrawal: { fromStep: 22, hzPerStep: 6 },
   floorDb: -58,
   seed: 4409,

@@ -7,9 +7,10 @@ function front(
   first: number,
   wires: [string, string][],
   tweeterReversed: boolean,
+  woofer: [plus: number, minus: number],
 ): SimulatedOutput[] {
   return [
-    output([side, 'front', 'woofer'], ['C2', first, first + 1], wires[0], {
+    output([side, 'front', 'woofer'], ['C2', ...woofer], wires[0], {
       gainDb: 1.5,
       filters: [highPass('butterworth', 2, 78), lowPass('linkwitz-riley', 4, 380)],
       peaks: [peak(110, 2.5, 1.1)],
@@ -56,6 +57,7 @@ export const peopleCarrier: SimulatedCar = {
             ['VT/WH', 'VT'],
           ],
           false,
+          [3, 4],
         ),
         ...front(
           'right',
@@ -66,6 +68,8 @@ export const peopleCarrier: SimulatedCar = {
             ['GY/RD', 'GY'],
           ],
           true,
+          // Turned round in the plug, against all its siblings.
+          [14, 13],
         ),
         output(['centre', 'front', 'full'], ['C3', 1, 2], ['OG', 'BK/OG'], {
           gainDb: -3,
@@ -106,6 +110,31 @@ export const peopleCarrier: SimulatedCar = {
     },
     { name: 'Subwoofer', layout: 'mono', axle: 'other', lowHz: 30, highHz: 85, speakerLevelInput: false },
   ],
+  harness: {
+    connectors: [
+      { name: 'C1', rows: [4, 4] },
+      { name: 'C2', rows: [10, 10] },
+      { name: 'C3', rows: [8, 8] },
+    ],
+    wires: [
+      { plug: 'C1', cavity: 1, role: 'battery', wire: 'RD', thick: true },
+      { plug: 'C1', cavity: 2, role: 'battery', wire: 'RD/WH', thick: true },
+      { plug: 'C1', cavity: 5, role: 'ground', wire: 'BK', thick: true },
+      { plug: 'C1', cavity: 6, role: 'ground', wire: 'BN', thick: true },
+      { plug: 'C1', cavity: 3, role: 'remote', wire: 'OG/WH' },
+    ],
+    inputs: [
+      { channel: { side: 'left', axle: 'other', way: 'full' }, at: ['C2', 9, 10], wires: ['TQ', 'TQ/BK'] },
+      {
+        channel: { side: 'right', axle: 'other', way: 'full' },
+        at: ['C2', 19, 20],
+        wires: ['RD/BU', 'RD/BK'],
+      },
+    ],
+    data: { at: ['C1', 7, 8], wires: ['YE', 'GN/YE'] },
+    readings: 69,
+    sheet: 'both',
+  },
   bassWithdrawal: { fromStep: 20, hzPerStep: 7 },
   floorDb: -62,
   seed: 1107,

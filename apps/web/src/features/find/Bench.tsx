@@ -1,0 +1,294 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import {
+  type Connector,
+  type HarnessView,
+  type JobView,
+  lockOf,
+  mismatchesOf,
+  type NextTest,
+  type Observation,
+  parseEntry,
+  type Reading,
+} from '@ulpen/core';
+import { ConnectorFace } from '../../ui/ConnectorFace.tsx';
+import { PlugSketch } from '../../ui/PlugSketch.tsx';
+import { BenchHead } from './BenchHead.tsx';
+import { CavityDetail } from './CavityDetail.tsx';
+import { Conditions } from './Conditions.tsx';
+import { DoesNotFit } from './DoesNotFit.tsx';
+import { EntryLine } from './EntryLine.tsx';
+import { type FindDialog, FindDialogs } from './FindDialogs.tsx';
+import { withSource } from './entry-source.ts';
+import { useFindStore, walkAfter, WALK_START } from './find-store.ts';
+import { CONDITION_CHOICES } from './find-words.ts';
+import { Instruments } from './Instruments.tsx';
+import { NextTestCard } from './NextTestCard.tsx';
+import { PlugLock } from './PlugLock.tsx';
+import { ReadingsList } from './ReadingsList.tsx';
+import { advanced, type Selection, selectionFrom, selectionText } from './selection.ts';
+import { useBenchKeys } from './use-bench-keys.ts';
+import { useContradictions, useMap, useNextTests, usePreview } from './use-find.ts';
+import { useLooks } from './use-looks.ts';
+import { useProbe, useTake, useWithdraw } from './use-readings.tsx';
+
+interface BenchProps {
+  job: JobView;
+  view: HarnessView;
+  connector: Connector;
+}
+
+/** The plug in hand: its face, the instrument, the conditions, and what all readings come to. */
+export function Bench({ job, view, connector }: BenchProps) {
+  const navigate = useNavigate();
+  const [params] = useSearchParams();
+  const [dialog, setDialog] = useState<FindDialog | null>(null);
+  const store = useFindStore();
+  const { conditions, instrument } = store;
+  const faceBox = useRef<HTMLDivElement>(null);
+  const entryBox = useRef<HTMLInputElement>(null);
+  const at = useMemo(() => selectionFrom(connector, params.get('at')), [connector, params]);
+  const from = store.view ?? connector.view;
+
+  const workings = useMap(view, job);
+  const misfits = useContradictions(workings);
+  const suggested = useNextTests(workings);
+  const typed = useMemo((): Observation | null => {
+    const entry = store.entry.trim() === '' ? null : parseEntry(instrument, store.entry);
+    return entry && 'observation' in entry ? withSource(entry.observation, store.source, store.entry) : null;
+  }, [instrument, store.entry, store.source]);
+  const preview = usePreview(workings, typed, at);
+  const shown = preview ?? workings;
+  const looks = useLooks(view, shown);
+  const marked = useMemo(() => new Set(misfits.flatMap((m) => m.cavityIds)), [misfits]);
+  const lock = lockOf(connector, instrument);
+  const holes = useMemo(
+    () => new Set(connector.cavities.filter((c) => c.empty).map((c) => c.number)),
+    [connector],
+  );
+
+  const select = useCallback(
+    (to: Selection, on: Connector = connector) =>
+      void navigate(`/jobs/${job.id}/find/${on.id}?at=${selectionText(on, to)}`, {
+        replace: on.id === connector.id,
+      }),
+    [navigate, job.id, connector],
+  );
+  const focusFace = () => faceBox.current?.focus({ preventScroll: true });
+  useEffect(() => {
+    focusFace();
+  }, [connector.id]);
+
+  /** After a reading is on record: the next step of the walk, or the next wires. */
+  const goOn = () => {
+    const next = store.walking ? walkAfter(conditions) : null;
+    if (next) store.setConditions(next);
+    else {
+      if (store.walking) store.setConditions(WALK_START);
+      select(advanced(connector, at));
+    }
+    store.type('');
+  };
+  const take = useTake(job.id);
+  const probe = useProbe(job.id);
+  const withdraw = useWithdraw(job.id);
+  const save = (observation: Observation, entered: string) => {
+    if (!at.first) return;
+    take.ask(
+      { cavityId: at.first, otherCavityId: at.second, observation, conditions, entered, confirmed: false },
+      goOn,
+    );
+  };
+  const measure = () => {
+    if (!at.first || instrument === 'note' || !view.simulation) return;
+    probe.mutate(
+      { cavityId: at.first, otherCavityId: at.second, instrument, source: store.source, conditions },
+      { onSuccess: goOn },
+    );
+  };
+  const jump = (test: NextTest | undefined) => {
+    if (!test) return;
+    const on = view.connectors.find((c) => c.cavities.some((v) => v.id === test.cavityId));
+    if (!on) return;
+    store.choose(test.instrument);
+    store.setConditions({ ...test.conditions, volumeStep: conditions.volumeStep });
+    select({ first: test.cavityId, second: test.otherCavityId }, on);
+    focusFace();
+  };
+  const goTo = (cavityIds: readonly string[]) => {
+    const on = view.connectors.find((c) => c.cavities.some((v) => v.id === cavityIds[0]));
+    if (!on) return;
+    const second = on.cavities.some((v) => v.id === cavityIds[1]) ? cavityIds[1] : null;
+    select({ first: cavityIds[0], second }, on);
+    focusFace();
+  };
+  const neighbourPlug = (step: 1 | -1) => {
+    const i = view.connectors.indexOf(connector);
+    const next = view.connectors[(i + step + view.connectors.length) % view.connectors.length];
+    if (next && next !== connector) select(selectionFrom(next, null), next);
+  };
+  const lastReading = (): Reading | undefined => view.readings.findLast((r) => r.withdrawnAt === null);
+
+  const onKeys = useBenchKeys({
+    connector,
+    at,
+    from,
+    entryBox,
+    lock,
+    select,
+    measure,
+    jump: () => jump(suggested[0]),
+    save,
+    neighbourPlug,
+    undo: () => {
+      const last = lastReading();
+      if (last) withdraw.mutate({ reading: last, withdrawn: true });
+    },
+    flip: () => store.setView(from === 'wire' ? 'mating' : 'wire'),
+    help: () => setDialog({ what: 'keys' }),
+    toListen: () => void navigate(`/jobs/${job.id}/listen`),
+    turn: (key) => {
+      const choice = CONDITION_CHOICES.find((c) => c.key === key);
+      if (!choice) return false;
+      const options = Object.keys(choice.options);
+      const now = options.indexOf(String(conditions[choice.field]));
+      store.setConditions({ [choice.field]: options[(now + 1) % options.length] });
+      return true;
+    },
+  });
+
+  return (
+    <main className="panes find">
+      <section className="pane find-work" aria-label="The plug">
+        <BenchHead
+          job={job}
+          view={view}
+          workings={workings}
+          connector={connector}
+          from={from}
+          onPick={(c) => select(selectionFrom(c, null), c)}
+          onDialog={setDialog}
+        >
+          <figure className="other-side">
+            <figcaption className="label">from the {from === 'wire' ? 'mating' : 'wire'} side</figcaption>
+            <PlugSketch
+              shape={connector}
+              view={from === 'wire' ? 'mating' : 'wire'}
+              holes={holes}
+              picked={[at.first, at.second].map((id) => connector.cavities.find((c) => c.id === id)?.number)}
+            />
+          </figure>
+        </BenchHead>
+        <PlugLock connector={connector} jobId={job.id} />
+        <div
+          ref={faceBox}
+          className="face-box"
+          tabIndex={0}
+          role="group"
+          aria-label={`Plug ${connector.name}, seen from the ${from === 'wire' ? 'wire' : 'mating'} side. Arrows go from cavity to cavity, letters choose an instrument, H lists all keys.`}
+          onKeyDown={onKeys.face}
+        >
+          <ConnectorFace
+            connector={connector}
+            view={from}
+            looks={looks}
+            first={at.first}
+            second={at.second}
+            marked={marked}
+            onPick={(id, extend) => {
+              const pairing = extend || store.pairing;
+              select(
+                pairing && at.first && id !== at.first
+                  ? { first: at.first, second: id }
+                  : { first: id, second: null },
+              );
+              focusFace();
+            }}
+          />
+        </div>
+        <Conditions onDone={focusFace} />
+        <Instruments
+          onDone={() => (lock ? focusFace() : entryBox.current?.focus())}
+          onListen={() => void navigate(`/jobs/${job.id}/listen`)}
+        />
+        <EntryLine
+          ref={entryBox}
+          connector={connector}
+          at={at}
+          looks={looks}
+          lock={lock}
+          onKeyDown={onKeys.entry}
+          onSave={save}
+          onMeasure={view.simulation ? measure : null}
+          busy={take.isPending || probe.isPending}
+        />
+        <ReadingsList
+          view={view}
+          at={at}
+          workings={workings}
+          onWithdraw={(reading, withdrawn) => withdraw.mutate({ reading, withdrawn })}
+        />
+      </section>
+      <section className="pane find-says" aria-label="What it comes to">
+        <NextTestCard
+          tests={suggested}
+          workings={workings}
+          view={view}
+          onGo={jump}
+          onMeasure={view.simulation ? measure : null}
+        />
+        <DoesNotFit
+          misfits={misfits}
+          onGo={goTo}
+          onWithdraw={(id) => {
+            const reading = view.readings.find((r) => r.id === id);
+            if (reading) withdraw.mutate({ reading, withdrawn: true });
+          }}
+          view={view}
+          jobId={job.id}
+        />
+        <CavityDetail workings={shown} at={at} preview={preview !== null} />
+        {view.sheets.length > 0 && (
+          <div className="sheet-lines">
+            {workings.map.sheets.map(({ sheet, variants }) => {
+              const best = [...variants].sort((a, b) => b.probability - a.probability)[0];
+              const wrong = best ? mismatchesOf(workings, sheet.id, best.variant).length : 0;
+              return (
+                <button
+                  key={sheet.id}
+                  type="button"
+                  className="sheet-line"
+                  onClick={() => setDialog({ what: 'sheets' })}
+                >
+                  <span>
+                    {sheet.name} {best?.variant && <span className="num">{best.variant}</span>}
+                  </span>
+                  <span className="quiet">
+                    {best && best.probability > 0.6
+                      ? wrong > 0
+                        ? `fits, ${wrong} rows do not`
+                        : 'fits so far'
+                      : 'does not fit this car'}
+                  </span>
+                </button>
+              );
+            })}
+          </div>
+        )}
+      </section>
+      <FindDialogs
+        dialog={dialog}
+        job={job}
+        view={view}
+        workings={workings}
+        connector={connector}
+        at={at}
+        onClose={() => {
+          setDialog(null);
+          focusFace();
+        }}
+      />
+      {take.question}
+    </main>
+  );
+}

@@ -1,0 +1,75 @@
+import { type Conditions as ConditionsType } from '@ulpen/core';
+import { useFindStore } from './find-store.ts';
+import { CONDITION_CHOICES } from './find-words.ts';
+
+/** What holds while readings are taken. It stays until changed, so it stands where the eye is. */
+export function Conditions({ onDone }: { onDone: () => void }) {
+  const { conditions, setConditions } = useFindStore();
+  const shown = CONDITION_CHOICES.filter((c) => c.field !== 'side' || conditions.plug === 'out');
+  return (
+    <fieldset className="conditions">
+      <legend className="label">While these hold</legend>
+      {shown.map(({ field, key, label, options }) => (
+        <Choice
+          key={field}
+          label={label}
+          hotkey={key}
+          options={options}
+          value={String(conditions[field])}
+          onChange={(value) => {
+            setConditions({ [field]: value } as Partial<ConditionsType>);
+            onDone();
+          }}
+        />
+      ))}
+      {conditions.sound === 'playing' && (
+        <label className="condition">
+          <span>Volume</span>
+          <input
+            className="condition-step num"
+            inputMode="numeric"
+            aria-label="Volume step"
+            placeholder="step"
+            value={conditions.volumeStep ?? ''}
+            onChange={(e) => {
+              const step = e.target.value === '' ? null : Number(e.target.value);
+              if (step === null || (Number.isInteger(step) && step >= 0 && step <= 200))
+                setConditions({ volumeStep: step });
+            }}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter' || e.key === 'Escape') onDone();
+              e.stopPropagation();
+            }}
+          />
+        </label>
+      )}
+    </fieldset>
+  );
+}
+
+interface ChoiceProps {
+  label: string;
+  hotkey: string;
+  options: Record<string, string>;
+  value: string;
+  onChange: (value: string) => void;
+}
+
+/** One condition; pressing it goes to its next value, as its key does. */
+function Choice({ label, hotkey, options, value, onChange }: ChoiceProps) {
+  const values = Object.keys(options);
+  const next = values[(values.indexOf(value) + 1) % values.length];
+  return (
+    <button
+      type="button"
+      className={`condition ${value === values[0] ? '' : 'condition-on'}`}
+      aria-label={`${label}: ${options[value]}. Change to ${options[next]}`}
+      onClick={() => onChange(next)}
+    >
+      <span>
+        {label} <kbd>{hotkey.toUpperCase()}</kbd>
+      </span>
+      <strong>{options[value]}</strong>
+    </button>
+  );
+}

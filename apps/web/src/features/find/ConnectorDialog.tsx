@@ -1,0 +1,282 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useQueryClient } from '@tanstack/react-query';
+import { Form, Modal } from 'react-bootstrap';
+import {
+  cavityCount,
+  type Connector,
+  type ConnectorFields,
+  connectorFieldsSchema,
+  type HarnessView,
+  type JobView,
+  WIRE_COLOURS,
+} from '@ulpen/core';
+import { api, ApiProblem } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
+import { EditorFooter } from '../../ui/EditorFooter.tsx';
+import { PlugSketch } from '../../ui/PlugSketch.tsx';
+import { COLOUR_NAME } from '../../ui/wire-paint.ts';
+import { useNotices } from '../../ui/notices-store.ts';
+import { fieldsOf } from './PlugLock.tsx';
+import { blankPlug, TEMPLATES } from './plug-templates.ts';
+import { readNumbers, readRows, rowsText } from './plug-text.ts';
+import './connector-dialog.css';
+
+interface ConnectorDialogProps {
+  job: JobView;
+  view: HarnessView;
+  connector: Connector | null;
+  onClose: () => void;
+}
+
+const SAYS: Partial<Record<keyof ConnectorFields, Record<string, string>>> = {
+  view: { wire: 'the wire side', mating: 'the mating side' },
+  corner: {
+    'top-left': 'top left',
+    'top-right': 'top right',
+    'bottom-left': 'bottom left',
+    'bottom-right': 'bottom right',
+  },
+  along: { rows: 'along the rows', columns: 'down the columns' },
+  latch: { top: 'top', bottom: 'bottom', left: 'left', right: 'right', none: 'none seen' },
+  keying: { none: 'none', left: 'left', centre: 'centre', right: 'right', both: 'left and right' },
+  sleeve: { none: 'none of these', yellow: 'yellow', orange: 'orange' },
+  confirmed: {
+    no: 'not confirmed yet',
+    audio: 'confirmed as audio',
+    restraint: 'airbag, belt or high voltage',
+  },
+};
+
+/** A plug's shape as it is counted at the car; the drawing follows every key. */
+export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDialogProps) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const tell = useNotices((s) => s.tell);
+  const [deleting, setDeleting] = useState(false);
+  const [unitId, setUnitId] = useState(connector?.unitId ?? job.units[0].id);
+  const start = connector ? fieldsOf(connector) : blankPlug(`C${view.connectors.length + 1}`);
+  const [draft, setDraft] = useState<ConnectorFields>(start);
+  const [rows, setRows] = useState(rowsText(start.rows));
+  const [empty, setEmpty] = useState(start.empty.join(', '));
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const set = (part: Partial<ConnectorFields>) => setDraft((d) => ({ ...d, ...part }));
+  const save = useJobChange(
+    job.id,
+    async (fields: ConnectorFields) => {
+      const saved = connector
+        ? await api.put<Connector>(`/connectors/${connector.id}`, { ...fields, version: connector.version })
+        : await api.post<Connector>(`/units/${unitId}/connectors`, fields);
+      await queries.invalidateQueries({ queryKey: ['harness', job.id] });
+      return saved;
+    },
+    true,
+  );
+  const remove = useJobChange(job.id, async () => {
+    await api.remove(`/connectors/${connector!.id}`);
+    await queries.invalidateQueries({ queryKey: ['harness', job.id] });
+  });
+  const submit = () => {
+    const shape = readRows(rows);
+    const numbers = readNumbers(empty);
+    const found: Record<string, string> = {};
+    if (typeof shape === 'string') found['rows'] = shape;
+    if (typeof numbers === 'string') found['empty'] = numbers;
+    const checked = connectorFieldsSchema.safeParse({
+      ...draft,
+      rows: typeof shape === 'string' ? draft.rows : shape,
+      empty: typeof numbers === 'string' ? [] : numbers,
+    });
+    for (const issue of checked.error?.issues ?? []) found[String(issue.path[0])] ??= issue.message;
+    setFaults(found);
+    if (!checked.success || Object.keys(found).length > 0) return;
+    save.mutate(checked.data, {
+      onSuccess: (saved) => {
+        onClose();
+        void navigate(`/jobs/${job.id}/find/${saved.id}`);
+      },
+      onError: (error) => {
+        const errors = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
+        setFaults(Object.fromEntries(errors.map((e) => [e.field, e.message])));
+        if (errors.length === 0) tell({ tone: 'wrong', text: error.message });
+      },
+    });
+  };
+  if (deleting && connector) {
+    const touched = view.readings.filter((r) =>
+      connector.cavities.some((c) => c.id === r.cavityId || c.id === r.otherCavityId),
+    );
+    return (
+      <ConfirmDialog
+        title={`Delete plug ${connector.name}?`}
+        action="Delete the plug"
+        onCancel={() => setDeleting(false)}
+        onConfirm={() =>
+          remove.mutate(undefined, {
+            onSuccess: () => void navigate(`/jobs/${job.id}/find`),
+            onSettled: onClose,
+          })
+        }
+      >
+        {touched.length === 0
+          ? 'No reading names it.'
+          : `${touched.length} readings, its photos and what sheets claim of it go with it, for good.`}
+      </ConfirmDialog>
+    );
+  }
+  const shape = readRows(rows);
+  const numbers = readNumbers(empty);
+  const drawn = { ...draft, rows: typeof shape === 'string' ? draft.rows : shape };
+  const holes = new Set(typeof numbers === 'string' ? [] : numbers);
+  const select = (name: keyof typeof SAYS, label: string) => (
+    <Form.Group controlId={`plug-${name}`}>
+      <Form.Label>{label}</Form.Label>
+      <Form.Select
+        value={String(draft[name])}
+        isInvalid={!!faults[name]}
+        onChange={(e) => set({ [name]: e.target.value } as Partial<ConnectorFields>)}
+      >
+        {Object.entries(SAYS[name]!).map(([value, word]) => (
+          <option key={value} value={value}>
+            {word}
+          </option>
+        ))}
+      </Form.Select>
+      <Form.Control.Feedback type="invalid">{faults[name]}</Form.Control.Feedback>
+    </Form.Group>
+  );
+  return (
+    <Modal show onHide={onClose} centered scrollable size="xl">
+      <Form
+        noValidate
+        onSubmit={(e) => {
+          e.preventDefault();
+          submit();
+        }}
+      >
+        <Modal.Header closeButton>
+          <Modal.Title as="h2">{connector ? `Change plug ${connector.name}` : 'A plug'}</Modal.Title>
+        </Modal.Header>
+        <Modal.Body className="plug-form">
+          <div className="plug-fields">
+            <Form.Group controlId="plug-name">
+              <Form.Label>Name</Form.Label>
+              <Form.Control
+                autoFocus
+                value={draft.name}
+                isInvalid={!!faults['name']}
+                onChange={(e) => set({ name: e.target.value })}
+              />
+              <Form.Control.Feedback type="invalid">{faults['name']}</Form.Control.Feedback>
+            </Form.Group>
+            <Form.Group controlId="plug-unit">
+              <Form.Label>Of</Form.Label>
+              <Form.Select
+                value={unitId}
+                disabled={connector !== null}
+                onChange={(e) => setUnitId(e.target.value)}
+              >
+                {job.units.map((u) => (
+                  <option key={u.id} value={u.id}>
+                    {u.name}
+                  </option>
+                ))}
+              </Form.Select>
+            </Form.Group>
+            <Form.Group controlId="plug-rows" className="plug-wide">
+              <Form.Label>Cavities in each row, from the top</Form.Label>
+              <Form.Control
+                className="num"
+                value={rows}
+                isInvalid={!!faults['rows'] || typeof shape === 'string'}
+                onChange={(e) => setRows(e.target.value)}
+              />
+              <Form.Text>10 + 10, or 9 + 10; a row that starts further right: 9@0.5 + 10</Form.Text>
+              <Form.Control.Feedback type="invalid">
+                {faults['rows'] ?? (typeof shape === 'string' ? shape : '')}
+              </Form.Control.Feedback>
+            </Form.Group>
+            <div className="plug-wide plug-templates" role="group" aria-label="Common shapes">
+              {TEMPLATES.map((t) => (
+                <button
+                  key={t.name}
+                  type="button"
+                  className="instrument"
+                  onClick={() => setRows(rowsText(t.rows))}
+                >
+                  {t.name}
+                </button>
+              ))}
+            </div>
+            <Form.Group controlId="plug-empty" className="plug-wide">
+              <Form.Label>Empty cavities</Form.Label>
+              <Form.Control
+                className="num"
+                value={empty}
+                isInvalid={!!faults['empty'] || typeof numbers === 'string'}
+                onChange={(e) => setEmpty(e.target.value)}
+              />
+              <Form.Text>2, 9, 12-14</Form.Text>
+              <Form.Control.Feedback type="invalid">
+                {faults['empty'] ?? (typeof numbers === 'string' ? numbers : '')}
+              </Form.Control.Feedback>
+            </Form.Group>
+            {select('view', 'I am looking at')}
+            {select('corner', 'Cavity 1 is')}
+            {select('along', 'Counted')}
+            <Form.Check
+              className="plug-turning"
+              type="switch"
+              id="plug-turning"
+              label="every other one backwards"
+              checked={draft.turning}
+              onChange={(e) => set({ turning: e.target.checked })}
+            />
+            {select('latch', 'Latch')}
+            {select('keying', 'Key or rib')}
+            <Form.Group controlId="plug-shell">
+              <Form.Label>Shell colour</Form.Label>
+              <Form.Select
+                value={draft.shell ?? ''}
+                onChange={(e) => set({ shell: (e.target.value || null) as ConnectorFields['shell'] })}
+              >
+                <option value="">not noted</option>
+                {WIRE_COLOURS.map((c) => (
+                  <option key={c} value={c}>
+                    {COLOUR_NAME[c]}
+                  </option>
+                ))}
+              </Form.Select>
+            </Form.Group>
+            {select('sleeve', 'Sleeve over the wires')}
+            {select('confirmed', 'This plug is')}
+            <Form.Group controlId="plug-note" className="plug-wide">
+              <Form.Label>Note</Form.Label>
+              <Form.Control value={draft.note} onChange={(e) => set({ note: e.target.value })} />
+            </Form.Group>
+          </div>
+          <aside className="plug-preview" aria-label="How it is drawn">
+            <p className="label">
+              From {draft.view === 'wire' ? 'the wire side' : 'the mating side'},{' '}
+              <span className="num">{cavityCount(drawn)}</span> cavities
+            </p>
+            <PlugSketch shape={drawn} holes={holes} view={draft.view} />
+            <p className="label">From the other side</p>
+            <PlugSketch shape={drawn} holes={holes} view={draft.view === 'wire' ? 'mating' : 'wire'} />
+            <p className="small quiet">
+              The two are mirror images. Check where 1 is on both before the first reading: a plug read from
+              the wrong side is the classic mistake.
+            </p>
+          </aside>
+        </Modal.Body>
+        <EditorFooter
+          action={connector ? 'Save' : 'Add the plug'}
+          busy={save.isPending}
+          onCancel={onClose}
+          onDelete={connector ? () => setDeleting(true) : undefined}
+        />
+      </Form>
+    </Modal>
+  );
+}

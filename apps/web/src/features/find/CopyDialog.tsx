@@ -1,0 +1,122 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useQueryClient } from '@tanstack/react-query';
+import { Form, Modal } from 'react-bootstrap';
+import { cavityCount, type Connector, type JobView } from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange, useJobs } from '../../api/queries.ts';
+import { EditorFooter } from '../../ui/EditorFooter.tsx';
+import { useHarness } from './use-find.ts';
+
+/** A plug of another job, drawn again here. What was found there comes along as claimed, never as measured. */
+export function CopyDialog({ job, onClose }: { job: JobView; onClose: () => void }) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [search, setSearch] = useState('');
+  const [otherId, setOtherId] = useState<string | null>(null);
+  const [connectorId, setConnectorId] = useState<string | null>(null);
+  const [unitId, setUnitId] = useState(job.units[0].id);
+  const jobs = useJobs(search);
+  const found = jobs.data?.pages.flatMap((p) => p.jobs) ?? [];
+  const copy = useJobChange(job.id, async () => {
+    const made = await api.post<Connector>(`/units/${unitId}/connector-copies`, { connectorId });
+    await queries.invalidateQueries({ queryKey: ['harness', job.id] });
+    return made;
+  });
+  return (
+    <Modal show onHide={onClose} centered>
+      <Form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (connectorId)
+            copy.mutate(undefined, {
+              onSuccess: (made) => {
+                onClose();
+                void navigate(`/jobs/${job.id}/find/${made.id}`);
+              },
+            });
+        }}
+      >
+        <Modal.Header closeButton>
+          <Modal.Title as="h2">Copy a plug from another job</Modal.Title>
+        </Modal.Header>
+        <Modal.Body className="d-grid gap-3">
+          <p className="quiet">
+            Shape and wires are drawn again. What was found there is marked as claimed here until you have
+            measured it on this car.
+          </p>
+          <Form.Group controlId="copy-search">
+            <Form.Label>Job</Form.Label>
+            <Form.Control
+              autoFocus
+              type="search"
+              placeholder="Car, system, bay"
+              value={search}
+              onChange={(e) => setSearch(e.target.value)}
+            />
+          </Form.Group>
+          <Form.Select
+            aria-label="Job to copy from"
+            value={otherId ?? ''}
+            onChange={(e) => {
+              setOtherId(e.target.value || null);
+              setConnectorId(null);
+            }}
+          >
+            <option value="">Choose a job</option>
+            {found.map((j) => (
+              <option key={j.id} value={j.id}>
+                {j.car} {j.year ?? ''}
+                {j.id === job.id ? ' (this one)' : ''}
+              </option>
+            ))}
+          </Form.Select>
+          {otherId && (
+            <PlugChoice key={otherId} jobId={otherId} chosen={connectorId} onChoose={setConnectorId} />
+          )}
+          {job.units.length > 1 && (
+            <Form.Group controlId="copy-unit">
+              <Form.Label>Onto</Form.Label>
+              <Form.Select value={unitId} onChange={(e) => setUnitId(e.target.value)}>
+                {job.units.map((u) => (
+                  <option key={u.id} value={u.id}>
+                    {u.name}
+                  </option>
+                ))}
+              </Form.Select>
+            </Form.Group>
+          )}
+        </Modal.Body>
+        <EditorFooter action="Copy the plug" busy={copy.isPending || !connectorId} onCancel={onClose} />
+      </Form>
+    </Modal>
+  );
+}
+
+function PlugChoice({
+  jobId,
+  chosen,
+  onChoose,
+}: {
+  jobId: string;
+  chosen: string | null;
+  onChoose: (id: string | null) => void;
+}) {
+  const harness = useHarness(jobId);
+  if (harness.isPending) return <p className="quiet">Looking …</p>;
+  const plugs = harness.data?.connectors ?? [];
+  if (plugs.length === 0) return <p className="quiet">That job has no plug drawn.</p>;
+  return (
+    <Form.Group controlId="copy-plug">
+      <Form.Label>Plug</Form.Label>
+      <Form.Select value={chosen ?? ''} onChange={(e) => onChoose(e.target.value || null)}>
+        <option value="">Choose a plug</option>
+        {plugs.map((c) => (
+          <option key={c.id} value={c.id}>
+            {c.name}, {cavityCount(c)} cavities
+          </option>
+        ))}
+      </Form.Select>
+    </Form.Group>
+  );
+}

@@ -1,0 +1,101 @@
+import { forwardRef } from 'react';
+import { Button } from 'react-bootstrap';
+import { type Connector, type Observation, parseEntry } from '@ulpen/core';
+import { CavityChip } from '../../ui/CavityChip.tsx';
+import type { CavityLook } from '../../ui/ConnectorFace.tsx';
+import { withSource } from './entry-source.ts';
+import { useFindStore } from './find-store.ts';
+import { ACROSS_TWO, HINT, INSTRUMENT_KEYS } from './find-words.ts';
+import type { Selection } from './selection.ts';
+
+interface EntryLineProps {
+  connector: Connector;
+  at: Selection;
+  looks: ReadonlyMap<string, CavityLook>;
+  lock: string | null;
+  busy: boolean;
+  onKeyDown: (event: React.KeyboardEvent<HTMLInputElement>) => void;
+  onSave: (observation: Observation, entered: string) => void;
+  /** null where there is no simulated car */
+  onMeasure: (() => void) | null;
+}
+
+/** Where the value goes, the value, and what is made of it while it is typed. */
+export const EntryLine = forwardRef<HTMLInputElement, EntryLineProps>(function EntryLine(
+  { connector, at, looks, lock, busy, onKeyDown, onSave, onMeasure },
+  ref,
+) {
+  const { instrument, entry, type, walking, conditions, source, pairing, setPairing } = useFindStore();
+  const { asks, unit } = INSTRUMENT_KEYS.find((i) => i.instrument === instrument)!;
+  const read = entry.trim() === '' ? null : parseEntry(instrument, entry);
+  const numberOf = (id: string | null) => connector.cavities.find((c) => c.id === id)?.number;
+  const emptyEnd = connector.cavities.find((c) => c.empty && (c.id === at.first || c.id === at.second));
+  const needsTwo = ACROSS_TWO.includes(instrument) && instrument !== 'ohms' && at.second === null;
+  const step =
+    conditions.balance !== 'centre' ? `balance ${conditions.balance}` : `fader ${conditions.fader}`;
+  const end = (id: string, sign: string) => (
+    <span className="entry-end">
+      <span className="entry-sign">{sign}</span>
+      <CavityChip wire={looks.get(id)?.wire ?? null} />
+      <span className="num">{numberOf(id)}</span>
+    </span>
+  );
+  return (
+    <div className={`entry ${read && 'fault' in read ? 'entry-fault' : ''}`}>
+      <div className="entry-line">
+        <span className="entry-what">
+          {walking ? `Volts AC, ${step}` : asks}{' '}
+          {at.second ? 'across' : instrument === 'seen' || instrument === 'note' ? 'on' : 'to ground'}
+        </span>
+        {at.first && end(at.first, at.second ? '+' : '')}
+        {at.second && end(at.second, '−')}
+        <input
+          ref={ref}
+          className="entry-value num"
+          aria-label={`${asks}: value`}
+          aria-describedby="entry-says"
+          placeholder={HINT[instrument]}
+          value={entry}
+          disabled={lock !== null}
+          autoComplete="off"
+          spellCheck={false}
+          onChange={(e) => type(e.target.value)}
+          onKeyDown={onKeyDown}
+        />
+        <span className="unit num">{unit}</span>
+        {onMeasure && instrument !== 'note' && (
+          <Button variant="secondary" disabled={busy || lock !== null || needsTwo} onClick={onMeasure}>
+            Measure <kbd>M</kbd>
+          </Button>
+        )}
+        <Button
+          disabled={busy || !read || 'fault' in read || lock !== null}
+          onClick={() => {
+            if (read && 'observation' in read)
+              onSave(withSource(read.observation, source, entry), entry.trim());
+          }}
+        >
+          Save <kbd>↵</kbd>
+        </Button>
+      </div>
+      <p id="entry-says" className="entry-says" role="status">
+        {lock ??
+          (read && 'fault' in read
+            ? read.fault
+            : needsTwo
+              ? 'Take a second cavity: Shift + arrow, or “second wire” and tap it.'
+              : emptyEnd && instrument !== 'seen' && instrument !== 'note'
+                ? `Cavity ${emptyEnd.number} is marked empty: no reading is taken there. If there is a wire, change the plug first.`
+                : '')}
+      </p>
+      <button
+        type="button"
+        className={`instrument touch-only ${pairing ? 'instrument-on' : ''}`}
+        aria-pressed={pairing}
+        onClick={() => setPairing(!pairing)}
+      >
+        second wire
+      </button>
+    </div>
+  );
+});

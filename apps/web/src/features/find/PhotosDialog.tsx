@@ -1,0 +1,90 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { Button, Modal } from 'react-bootstrap';
+import { Trash2 } from 'lucide-react';
+import { type Connector, MOST_PHOTO_BYTES, MOST_PHOTOS, type Photo } from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { useNotices } from '../../ui/notices-store.ts';
+import { smallerPhoto } from './smaller-photo.ts';
+
+/** Photos of one plug: how it looked before anything was touched. */
+export function PhotosDialog({
+  jobId,
+  connector,
+  onClose,
+}: {
+  jobId: string;
+  connector: Connector;
+  onClose: () => void;
+}) {
+  const queries = useQueryClient();
+  const tell = useNotices((s) => s.tell);
+  const refresh = () => queries.invalidateQueries({ queryKey: ['harness', jobId] });
+  const add = useJobChange(jobId, async (file: File) => {
+    const small = file.size > MOST_PHOTO_BYTES ? await smallerPhoto(file) : file;
+    await api.upload<Photo>(`/connectors/${connector.id}/photos`, small);
+    await refresh();
+  });
+  const remove = useJobChange(jobId, async (photo: Photo) => {
+    await api.remove(`/photos/${photo.id}`);
+    await refresh();
+    tell({ text: 'Photo removed.' });
+  });
+  return (
+    <Modal show onHide={onClose} centered size="lg">
+      <Modal.Header closeButton>
+        <Modal.Title as="h2">Photos of {connector.name}</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {connector.photos.length === 0 && (
+          <p className="quiet">
+            None yet. One from the wire side before anything is unplugged saves an hour later.
+          </p>
+        )}
+        <div className="photos">
+          {connector.photos.map((photo) => (
+            <figure key={photo.id}>
+              <a href={`/api/v1/photos/${photo.id}`} target="_blank" rel="noreferrer">
+                <img
+                  src={`/api/v1/photos/${photo.id}`}
+                  alt={`${connector.name}, ${photo.fileName}`}
+                  loading="lazy"
+                />
+              </a>
+              <figcaption>
+                <span className="num small quiet">{format(new Date(photo.takenAt), 'yyyy-MM-dd HH:mm')}</span>
+                <Button
+                  variant="quiet"
+                  aria-label={`Remove ${photo.fileName}`}
+                  onClick={() => remove.mutate(photo)}
+                >
+                  <Trash2 size={16} />
+                </Button>
+              </figcaption>
+            </figure>
+          ))}
+        </div>
+      </Modal.Body>
+      <Modal.Footer>
+        <label className={`btn btn-primary ${connector.photos.length >= MOST_PHOTOS ? 'disabled' : ''}`}>
+          {add.isPending ? 'Taking in …' : 'Add a photo'}
+          <input
+            type="file"
+            hidden
+            accept="image/jpeg,image/png,image/webp"
+            disabled={connector.photos.length >= MOST_PHOTOS}
+            onChange={(e) => {
+              const file = e.target.files?.[0];
+              e.target.value = '';
+              if (file) add.mutate(file);
+            }}
+          />
+        </label>
+        <Button variant="secondary" onClick={onClose}>
+          Close
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+}

@@ -1,0 +1,185 @@
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { useQueryClient } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { Button } from 'react-bootstrap';
+import { ArrowLeft, ArrowRight, Download, Printer } from 'lucide-react';
+import {
+  type Connector,
+  findingRows,
+  type HarnessView,
+  type HarnessWorkings,
+  type JobView,
+  type Pair,
+  ROLE_WORD,
+} from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { ConnectorFace } from '../../ui/ConnectorFace.tsx';
+import { EmptyState } from '../../ui/EmptyState.tsx';
+import { useNotices } from '../../ui/notices-store.ts';
+import { StandingTag } from '../../ui/StandingTag.tsx';
+import { WireChip } from '../../ui/WireChip.tsx';
+import { useFramedJob } from '../job/JobFrame.tsx';
+import { useHarness, useMap } from './use-find.ts';
+import { useLooks } from './use-looks.ts';
+import './find.css';
+import './pin-map.css';
+
+/** The pin map: every plug drawn and listed, for print and for the next person to open this car. */
+export function PinMapPage() {
+  const job = useFramedJob();
+  const harness = useHarness(job.id);
+  if (harness.isPending) return <p className="p-4 quiet">Drawing …</p>;
+  if (harness.isError)
+    return (
+      <EmptyState
+        title="The plugs did not come"
+        actions={<Button onClick={() => void harness.refetch()}>Try again</Button>}
+      >
+        {harness.error.message}
+      </EmptyState>
+    );
+  return <PinMap job={job} view={harness.data} />;
+}
+
+function PinMap({ job, view }: { job: JobView; view: HarnessView }) {
+  const workings = useMap(view, job);
+  const queries = useQueryClient();
+  const tell = useNotices((s) => s.tell);
+  const takeOver = useJobChange(job.id, () => api.post<Pair[]>(`/jobs/${job.id}/outputs-found`));
+  const outputs = workings.map.pairs.filter(
+    (p) => p.kind === 'output' && p.state !== 'open' && p.channel && p.channel.state !== 'open',
+  );
+  return (
+    <main className="pin-map">
+      <div className="pin-map-head">
+        <Link className="btn btn-quiet no-print" to={`/jobs/${job.id}/find`}>
+          <ArrowLeft size={17} /> Find
+        </Link>
+        <h1>Pin map</h1>
+        <span className="quiet">
+          {job.car} {job.year} · {format(new Date(), 'yyyy-MM-dd')}
+        </span>
+        <span className="flex-fill" />
+        <span className="pin-map-actions no-print">
+          <a className="btn btn-quiet" href={`/api/v1/jobs/${job.id}/findings.csv`} download>
+            <Download size={17} /> CSV
+          </a>
+          <a className="btn btn-quiet" href={`/api/v1/jobs/${job.id}/findings`} download="findings.json">
+            <Download size={17} /> JSON
+          </a>
+          <Button variant="secondary" onClick={() => window.print()}>
+            <Printer size={17} /> Print
+          </Button>
+          <Button
+            disabled={outputs.length === 0 || takeOver.isPending}
+            onClick={() =>
+              takeOver.mutate(undefined, {
+                onSuccess: (added) => {
+                  void queries.invalidateQueries({ queryKey: ['job', job.id] });
+                  tell({
+                    text:
+                      added.length > 0
+                        ? `${added.length} outputs taken over into Listen.`
+                        : 'Listen has all of these outputs already.',
+                  });
+                },
+              })
+            }
+          >
+            Outputs to Listen <ArrowRight size={17} />
+          </Button>
+        </span>
+      </div>
+      {view.connectors.length === 0 && (
+        <EmptyState title="No plug is drawn yet">
+          Draw the first one in Find; its map appears here.
+        </EmptyState>
+      )}
+      {view.connectors.map((connector) => (
+        <PlugMap key={connector.id} job={job} view={view} connector={connector} workings={workings} />
+      ))}
+      <p className="small quiet">
+        Filled: measured on this car. Outlined: claimed by a sheet. Dashed: assumed. Check against the car
+        before anything is cut; the vehicle maker’s papers come first.
+      </p>
+    </main>
+  );
+}
+
+function PlugMap({
+  job,
+  view,
+  connector,
+  workings,
+}: {
+  job: JobView;
+  view: HarnessView;
+  connector: Connector;
+  workings: HarnessWorkings;
+}) {
+  const looks = useLooks(view, workings);
+  const unit = job.units.find((u) => u.id === connector.unitId);
+  const rows = useMemo(
+    () =>
+      findingRows(
+        { ...view, connectors: [connector] },
+        workings,
+        new Map(unit ? [[unit.id, unit.name]] : []),
+      ),
+    [view, connector, workings, unit],
+  );
+  return (
+    <section className="plug-map" aria-label={`Plug ${connector.name}`}>
+      <h2>
+        {unit?.name}, plug {connector.name} <span className="quiet">seen from the {connector.view} side</span>
+      </h2>
+      <ConnectorFace connector={connector} view={connector.view} looks={looks} />
+      <div className="pin-table-box">
+        <table className="pin-table">
+          <thead>
+            <tr>
+              <th scope="col">Cavity</th>
+              <th scope="col">Wire</th>
+              <th scope="col">Is</th>
+              <th scope="col">Channel</th>
+              <th scope="col">With</th>
+              <th scope="col">Sure</th>
+              <th scope="col">Measured</th>
+              <th scope="col">Note</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows
+              .filter((r) => r.state !== 'empty')
+              .map((r) => (
+                <tr key={r.cavityId}>
+                  <th scope="row" className="num">
+                    {r.cavity}
+                  </th>
+                  <td>
+                    <WireChip wire={r.wire} sign={r.sign === 'minus' ? '−' : r.sign === 'plus' ? '+' : ''} />
+                  </td>
+                  <td>
+                    <StandingTag standing={r.roleStanding}>{r.role ? ROLE_WORD[r.role] : 'open'}</StandingTag>
+                  </td>
+                  <td>{r.channel ?? ''}</td>
+                  <td className="num">{r.pairedWith?.split('·')[1] ?? ''}</td>
+                  <td className="num">
+                    {r.probability === null ? '' : `${Math.min(99, Math.round(r.probability * 100))} %`}
+                  </td>
+                  <td className="num">{r.measuredAt ? format(new Date(r.measuredAt), 'yyyy-MM-dd') : ''}</td>
+                  <td>
+                    {[r.origin && r.origin !== 'factory' ? r.origin : null, r.notes]
+                      .filter(Boolean)
+                      .join('; ')}
+                  </td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}

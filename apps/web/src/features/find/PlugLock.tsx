@@ -1,0 +1,73 @@
+import { useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { Button } from 'react-bootstrap';
+import { Lock, ShieldAlert } from 'lucide-react';
+import { type Connector, type ConnectorFields, isWarningColoured, RESTRAINT_WORDS } from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
+
+export function fieldsOf(connector: Connector): ConnectorFields {
+  const { id: _, unitId: __, version: ___, cavities: ____, photos: _____, ...fields } = connector;
+  return fields;
+}
+
+/** What may be done on this plug: a restraint plug is left alone, an unknown one is metered only. */
+export function PlugLock({ connector, jobId }: { connector: Connector; jobId: string }) {
+  const [asking, setAsking] = useState(false);
+  const queries = useQueryClient();
+  const change = useJobChange(jobId, async (confirmed: ConnectorFields['confirmed']) => {
+    await api.put(`/connectors/${connector.id}`, {
+      ...fieldsOf(connector),
+      confirmed,
+      version: connector.version,
+    });
+    await queries.invalidateQueries({ queryKey: ['harness', jobId] });
+  });
+  const warning = isWarningColoured(connector);
+  if (connector.confirmed === 'audio' && !warning) return null;
+  if (connector.confirmed === 'restraint' || warning) {
+    return (
+      <div className="plug-lock plug-lock-restraint" role="alert">
+        <ShieldAlert size={20} aria-hidden="true" />
+        <p>
+          <strong>Leave this plug alone.</strong> {RESTRAINT_WORDS}
+        </p>
+      </div>
+    );
+  }
+  return (
+    <div className="plug-lock" role="note">
+      <Lock size={18} aria-hidden="true" />
+      <p>
+        <strong>Volts and eyes only.</strong> An airbag igniter also reads about 2 ohm. Ohms, tone and battery
+        open once this plug is confirmed as audio.
+      </p>
+      <Button variant="secondary" onClick={() => setAsking(true)}>
+        It is audio …
+      </Button>
+      {asking && (
+        <ConfirmDialog
+          title={`Is ${connector.name} an audio plug?`}
+          action="Confirmed: audio"
+          onCancel={() => setAsking(false)}
+          onConfirm={() => {
+            setAsking(false);
+            change.mutate('audio');
+          }}
+        >
+          <ul className="safety-list">
+            <li>I followed its cable to the radio or the amplifier, or the unit says what it is.</li>
+            <li>
+              Neither shell nor sleeve is yellow or orange. (A yellow or orange wire alone means nothing.)
+            </li>
+            <li>It is no plug of a seat, a belt, a steering wheel or an airbag module.</li>
+          </ul>
+          <p className="mt-2 quiet">
+            If one of these is open, leave it locked. The vehicle maker’s papers decide.
+          </p>
+        </ConfirmDialog>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,295 @@
+import { useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { Trash2 } from 'lucide-react';
+import {
+  type HarnessView,
+  type HarnessWorkings,
+  type JobView,
+  mismatchesOf,
+  parseSheet,
+  placeOf,
+  ROLE_WORD,
+  channelName,
+  type Sheet,
+  type SheetFields,
+} from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { useNotices } from '../../ui/notices-store.ts';
+
+interface SheetsDialogProps {
+  job: JobView;
+  view: HarnessView;
+  workings: HarnessWorkings;
+  onClose: () => void;
+}
+
+const EXAMPLE = 'plug\tcavity\twire\tfunction\toption code\nC1\t5\tBU/YE\tfront left woofer +\t4F2';
+
+/** What diagrams claim: pasted or loaded, scored against the readings, and where they are wrong. */
+export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps) {
+  const queries = useQueryClient();
+  const tell = useNotices((s) => s.tell);
+  const [adding, setAdding] = useState(view.sheets.length === 0);
+  const refresh = () => queries.invalidateQueries({ queryKey: ['harness', job.id] });
+  const add = useJobChange(job.id, async (fields: SheetFields) => {
+    const sheet = await api.post<Sheet>(`/jobs/${job.id}/sheets`, fields);
+    await refresh();
+    return sheet;
+  });
+  const choose = useJobChange(
+    job.id,
+    async ({ sheet, variant }: { sheet: Sheet; variant: string | null }) => {
+      const { id, version, name, source, claims } = sheet;
+      await api.put(`/sheets/${id}`, { name, source, claims, chosenVariant: variant, version });
+      await refresh();
+    },
+  );
+  const remove = useJobChange(job.id, async (sheet: Sheet) => {
+    await api.remove(`/sheets/${sheet.id}`);
+    await refresh();
+  });
+  return (
+    <Modal show onHide={onClose} centered size="lg">
+      <Modal.Header closeButton>
+        <Modal.Title as="h2">Sheets and what they claim</Modal.Title>
+      </Modal.Header>
+      <Modal.Body className="d-grid gap-3">
+        {workings.map.sheets.map(({ sheet: { id }, variants, none }) => {
+          const sheet = view.sheets.find((s) => s.id === id)!;
+          const best = [...variants].sort((a, b) => b.probability - a.probability)[0];
+          const inUse = sheet.chosenVariant ?? best?.variant ?? '';
+          const wrong = mismatchesOf(workings, id, inUse);
+          return (
+            <article key={id} className="sheet">
+              <div className="sheet-head">
+                <h3>{sheet.name}</h3>
+                <span className="quiet small">{sheet.source}</span>
+                <span className="flex-fill" />
+                <Button
+                  variant="quiet"
+                  aria-label={`Remove ${sheet.name}`}
+                  onClick={() =>
+                    remove.mutate(sheet, {
+                      onSuccess: () =>
+                        tell({
+                          text: `${sheet.name} removed.`,
+                          undo: () => {
+                            const { name, source, chosenVariant, claims } = sheet;
+                            add.mutate({ name, source, chosenVariant, claims });
+                          },
+                        }),
+                    })
+                  }
+                >
+                  <Trash2 size={17} />
+                </Button>
+              </div>
+              <table className="sheet-variants">
+                <thead>
+                  <tr>
+                    <th scope="col">Variant</th>
+                    <th scope="col">believed</th>
+                    <th scope="col">rows agree</th>
+                    <th scope="col">disagree</th>
+                    <td />
+                  </tr>
+                </thead>
+                <tbody>
+                  {variants.map((v) => (
+                    <tr key={v.variant} className={v.variant === inUse ? 'variant-in-use' : ''}>
+                      <th scope="row" className="num">
+                        {v.variant || 'the only one'}
+                      </th>
+                      <td className="num">{Math.round(v.probability * 100)} %</td>
+                      <td className="num">{v.agrees}</td>
+                      <td className="num">{v.disagrees}</td>
+                      <td>
+                        <Button
+                          variant="quiet"
+                          disabled={choose.isPending}
+                          onClick={() =>
+                            choose.mutate({
+                              sheet,
+                              variant: sheet.chosenVariant === v.variant ? null : v.variant,
+                            })
+                          }
+                        >
+                          {sheet.chosenVariant === v.variant ? 'let the readings choose' : 'use this'}
+                        </Button>
+                      </td>
+                    </tr>
+                  ))}
+                  <tr>
+                    <th scope="row" className="quiet">
+                      none of them
+                    </th>
+                    <td className="num">{Math.round(none * 100)} %</td>
+                    <td colSpan={3} />
+                  </tr>
+                </tbody>
+              </table>
+              {wrong.length > 0 ? (
+                <details open={wrong.length < 6}>
+                  <summary>
+                    {wrong.length} rows {inUse && <>of {inUse}</>} are not as measured
+                  </summary>
+                  <ul className="sheet-wrong">
+                    {wrong.map(({ claim, found }) => (
+                      <li key={claim.cavityId + found}>
+                        <span className="num">{placeOf(workings, claim.cavityId)}</span> says{' '}
+                        {claim.channel
+                          ? channelName(claim.channel).toLowerCase()
+                          : claim.role
+                            ? ROLE_WORD[claim.role]
+                            : ''}{' '}
+                        {claim.sign ?? ''}; {found}
+                      </li>
+                    ))}
+                  </ul>
+                </details>
+              ) : (
+                <p className="quiet small">
+                  Nothing measured so far speaks against {inUse ? `variant ${inUse}` : 'it'}.
+                </p>
+              )}
+            </article>
+          );
+        })}
+        {adding ? (
+          <SheetForm
+            job={job}
+            view={view}
+            busy={add.isPending}
+            onAdd={(f) => add.mutate(f, { onSuccess: () => setAdding(false) })}
+          />
+        ) : (
+          <Button variant="secondary" onClick={() => setAdding(true)}>
+            Another sheet
+          </Button>
+        )}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="secondary" onClick={onClose}>
+          Close
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+}
+
+interface SheetFormProps {
+  job: JobView;
+  view: HarnessView;
+  busy: boolean;
+  onAdd: (fields: SheetFields) => void;
+}
+
+function SheetForm({ job, view, busy, onAdd }: SheetFormProps) {
+  const [name, setName] = useState(`Sheet ${view.sheets.length + 1}`);
+  const [source, setSource] = useState('');
+  const [text, setText] = useState('');
+  const read = text.trim() === '' ? null : readSheet(text, view);
+  const load = async (file: File | undefined) => {
+    if (file) setText(await file.slice(0, 500_000).text());
+  };
+  return (
+    <Form
+      className="d-grid gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (read && read.claims.length > 0)
+          onAdd({ name: name.trim() || 'Sheet', source, chosenVariant: null, claims: read.claims });
+      }}
+    >
+      <div className="sheet-form-line">
+        <Form.Group controlId="sheet-name">
+          <Form.Label>Name</Form.Label>
+          <Form.Control value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+        </Form.Group>
+        <Form.Group controlId="sheet-source">
+          <Form.Label>Where it is from</Form.Label>
+          <Form.Control
+            value={source}
+            maxLength={200}
+            placeholder="page, book, person"
+            onChange={(e) => setSource(e.target.value)}
+          />
+        </Form.Group>
+      </div>
+      <Form.Group controlId="sheet-text">
+        <Form.Label>
+          Pin table: plug, cavity, wire, function, option code. Disputed rows alone are enough.
+        </Form.Label>
+        <Form.Control
+          as="textarea"
+          rows={6}
+          className="num sheet-text"
+          autoFocus
+          placeholder={EXAMPLE}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </Form.Group>
+      <div className="d-flex gap-2 flex-wrap align-items-center">
+        <label className="btn btn-secondary">
+          Load a CSV file
+          <input
+            type="file"
+            hidden
+            accept=".csv,.tsv,.txt,text/*"
+            onChange={(e) => void load(e.target.files?.[0])}
+          />
+        </label>
+        {view.simulation?.hasSheet && (
+          <Button
+            variant="secondary"
+            onClick={() =>
+              void fetch(`/api/v1/jobs/${job.id}/simulation/sheet`)
+                .then((r) => r.text())
+                .then((t) => {
+                  setText(t);
+                  setSource('goes round about the practice car');
+                })
+            }
+          >
+            The sheet that goes round
+          </Button>
+        )}
+        <Button type="submit" disabled={busy || !read || read.claims.length === 0}>
+          Take in {read && read.claims.length > 0 ? `${read.claims.length} rows` : ''}
+        </Button>
+      </div>
+      {read && (
+        <div className="small" role="status">
+          {read.claims.length > 0 && (
+            <p>
+              {read.claims.length} rows understood
+              {read.variants.filter(Boolean).length > 0 && (
+                <>, variants {read.variants.filter(Boolean).join(', ')}</>
+              )}
+              .
+            </p>
+          )}
+          {read.faults.slice(0, 6).map((f) => (
+            <p key={`${f.line} ${f.message}`} className="sheet-fault">
+              Line <span className="num">{f.line}</span>: {f.message}
+            </p>
+          ))}
+          {read.faults.length > 6 && (
+            <p className="sheet-fault">and {read.faults.length - 6} more lines left out</p>
+          )}
+        </div>
+      )}
+    </Form>
+  );
+}
+
+function readSheet(text: string, view: HarnessView): ReturnType<typeof parseSheet> {
+  try {
+    return parseSheet(text, view.connectors);
+  } catch (error) {
+    return { claims: [], variants: [], faults: [{ line: 0, message: (error as Error).message }] };
+  }
+}

@@ -1,0 +1,53 @@
+import { useDeferredValue, useMemo } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import {
+  contradictions,
+  type Contradiction,
+  harnessInputOf,
+  type HarnessView,
+  type HarnessWorkings,
+  type JobView,
+  mapHarness,
+  type NextTest,
+  nextTests,
+  type Observation,
+} from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useFindStore } from './find-store.ts';
+import type { Selection } from './selection.ts';
+
+export function useHarness(jobId: string) {
+  return useQuery({
+    queryKey: ['harness', jobId],
+    queryFn: () => api.get<HarnessView>(`/jobs/${jobId}/harness`),
+  });
+}
+
+/** What the whole record says, worked out anew whenever a reading, a sheet or a plug changes. */
+export function useMap(view: HarnessView, job: JobView): HarnessWorkings {
+  return useMemo(() => mapHarness(harnessInputOf(view, job.intake.tools)), [view, job.intake.tools]);
+}
+
+export function useContradictions(workings: HarnessWorkings): Contradiction[] {
+  return useMemo(() => contradictions(workings), [workings]);
+}
+
+export function useNextTests(workings: HarnessWorkings): NextTest[] {
+  const conditions = useFindStore((s) => s.conditions);
+  return useMemo(() => nextTests(workings, conditions, 3), [workings, conditions]);
+}
+
+/** What the map would be with the value that is just being typed; null while there is none. */
+export function usePreview(
+  workings: HarnessWorkings,
+  typed: Observation | null,
+  at: Selection,
+): HarnessWorkings | null {
+  const conditions = useFindStore((s) => s.conditions);
+  const observation = useDeferredValue(typed);
+  return useMemo(() => {
+    if (!observation || !at.first) return null;
+    const reading = { id: 'typed', cavityId: at.first, otherCavityId: at.second, observation, conditions };
+    return mapHarness({ ...workings.input, readings: [...workings.input.readings, reading] });
+  }, [workings, observation, at.first, at.second, conditions]);
+}
