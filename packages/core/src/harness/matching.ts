@@ -1,7 +1,4 @@
-// The package ships no types, and only a reference reaches the projects that read these sources.
-// eslint-disable-next-line @typescript-eslint/triple-slash-reference
-/// <reference path="./blossom.d.ts" />
-import maximumWeightMatching from 'edmonds-blossom';
+import { maximumMatching } from './maximum-matching.ts';
 
 /** A possible pair of two cavities (by index) with the logarithm of its odds against both being single. */
 export interface Edge {
@@ -67,9 +64,12 @@ export function pairingMarginals(count: number, edges: readonly Edge[]): Margina
 export function bestPairing(edges: readonly Edge[]): number[] {
   const worth = edges.map((e, n) => ({ n, e })).filter(({ e }) => e.logOdds > 0);
   if (worth.length === 0) return [];
+  const nodes = [...new Set(worth.flatMap(({ e }) => [e.i, e.j]))];
+  const place = new Map(nodes.map((node, p) => [node, p]));
   // Whole numbers keep the algorithm's comparisons exact.
-  const mates = maximumWeightMatching(
-    worth.map(({ e }) => [e.i, e.j, Math.round(Math.min(e.logOdds, 1e4) * 1e6)]),
+  const mates = maximumMatching(
+    nodes.length,
+    worth.map(({ e }) => [place.get(e.i)!, place.get(e.j)!, Math.round(Math.min(e.logOdds, 1e4) * 1e6)]),
   );
-  return worth.filter(({ e }) => mates[e.i] === e.j).map(({ n }) => n);
+  return worth.filter(({ e }) => mates[place.get(e.i)!] === place.get(e.j)!).map(({ n }) => n);
 }

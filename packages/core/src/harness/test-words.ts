@@ -1,9 +1,16 @@
 import { ROLE_WORD, placeOf } from './words.ts';
 import type { HarnessWorkings } from './map-harness.ts';
-import type { NextTest } from './next-test.ts';
+import type { Conditions, Instrument } from '../model/reading.ts';
+
+interface Test {
+  instrument: Instrument;
+  cavityId: string;
+  otherCavityId: string | null;
+  conditions: Conditions;
+}
 
 /** Why a test comes next, in one or two short sentences. */
-export function whyTest(test: Omit<NextTest, 'why'>, workings: HarnessWorkings): string {
+export function whyTest(test: Test, workings: HarnessWorkings): string {
   const { map, indexOf } = workings;
   const cavity = map.cavities[indexOf.get(test.cavityId)!];
   const pair = test.otherCavityId === null || cavity.pair === null ? null : map.pairs[cavity.pair];

@@ -20,7 +20,8 @@ export function parseMeasured(text: string, unit: 'V' | 'ohm'): number | null {
   if (!parts) return null;
   const [, digits, prefix, word] = parts;
   if (word !== '' && !UNIT[unit].test(word)) return null;
-  return Number(digits) * PREFIX[prefix];
+  // Thousandths are not exact in binary: 470 m is 0.47.
+  return Number((Number(digits) * PREFIX[prefix]).toPrecision(12));
 }
 
 /** `0.47` as `470 mV`, `3.7` as `3.7 V`: three figures and the prefix that a meter would show. */

@@ -158,7 +158,7 @@ export function Bench({ job, view, connector }: BenchProps) {
   });
 
   return (
-    <main className="panes find">
+    <main className="panes find" data-readings={view.readings.length}>
       <section className="pane find-work" aria-label="The plug">
         <BenchHead
           job={job}

@@ -65,28 +65,30 @@ export function BenchHead({
   );
   return (
     <>
-      <div className="plug-tabs" role="tablist" aria-label="Plugs">
-        {view.connectors.map((c) => {
-          const { settled, all } = progress(c);
-          return (
-            <button
-              key={c.id}
-              type="button"
-              role="tab"
-              aria-selected={c.id === connector.id}
-              className={`plug-tab ${c.id === connector.id ? 'plug-tab-on' : ''}`}
-              onClick={() => onPick(c)}
-            >
-              <strong>{several ? `${unitName(c)} ${c.name}` : c.name}</strong>
-              <span className="num quiet">
-                {settled}/{all}
-              </span>
-              <span className="plug-tab-bar" aria-hidden="true">
-                <span style={{ width: `${all === 0 ? 0 : (100 * settled) / all}%` }} />
-              </span>
-            </button>
-          );
-        })}
+      <div className="plug-tabs">
+        <div className="plug-tabs" role="tablist" aria-label="Plugs">
+          {view.connectors.map((c) => {
+            const { settled, all } = progress(c);
+            return (
+              <button
+                key={c.id}
+                type="button"
+                role="tab"
+                aria-selected={c.id === connector.id}
+                className={`plug-tab ${c.id === connector.id ? 'plug-tab-on' : ''}`}
+                onClick={() => onPick(c)}
+              >
+                <strong>{several ? `${unitName(c)} ${c.name}` : c.name}</strong>
+                <span className="num quiet">
+                  {settled}/{all}
+                </span>
+                <span className="plug-tab-bar" aria-hidden="true">
+                  <span style={{ width: `${all === 0 ? 0 : (100 * settled) / all}%` }} />
+                </span>
+              </button>
+            );
+          })}
+        </div>
         <Button variant="quiet" onClick={() => onDialog({ what: 'plug', connector: null })}>
           <Plus size={16} /> Plug
         </Button>
