@@ -2,6 +2,7 @@
 // Prints a table and keeps it in docs/accuracy.md.
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { findAccuracy } from './accuracy-find.mjs';
 import { build, giveUp, installModules, ROOT, step } from './setup.mjs';
 
 const CASES = 300;
@@ -138,8 +139,9 @@ Confidence of the class against how often it was right:
 |---|---|---|
 ${judged.bins.map((b, i) => `| ${i ? judged.bins[i - 1].to : 0} to ${Math.min(1, b.to)} | ${b.n} | ${b.n ? percent(b.right, b.n) : '-'} |`).join('\n')}
 `;
-  console.log(`\n${table}`);
-  await writeFile(join(ROOT, 'docs/accuracy.md'), table);
+  const whole = `${table}\n${findAccuracy(core, sim)}`;
+  console.log(`\n${whole}`);
+  await writeFile(join(ROOT, 'docs/accuracy.md'), whole);
 } catch (error) {
   giveUp(error);
 }

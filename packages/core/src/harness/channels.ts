@@ -50,7 +50,7 @@ export interface ChannelBeliefs {
 }
 
 /** Balance and fader do nothing to inputs that are made quieter in the amplifier itself. */
-const NOT_FOLLOWING = 0.1;
+const NOT_FOLLOWING = 0.05;
 
 /** Whether audio is still there when balance or fader points away from a channel. */
 export function presence(
@@ -124,27 +124,47 @@ const TWICE = 0.06;
  */
 export function channelBeliefs(pairs: readonly ChannelInput[], unseenOutputs: number): ChannelBeliefs {
   const evidence = pairs.map(fromReadings);
-  const own = evidence.map((logs, i) =>
-    logs.map((v, n) => v + Math.log(CHANNEL_PRIOR[pairs[i].kind][n]) + pairs[i].claimedChannel[n]),
-  );
-  let beliefs = own.map(normalised);
+  const own = evidence.map((logs, i) => logs.map((v, n) => v + Math.log(CHANNEL_PRIOR[pairs[i].kind][n])));
+  let measured = own.map(normalised);
   for (let round = 0; round < 4; round++) {
-    const last = beliefs;
-    beliefs = pairs.map((pair, i) =>
-      normalised(
-        own[i].map((v, n) => {
-          if (CHANNELS[n].way === 'subwoofer') return v;
-          let sum = v;
-          pairs.forEach((rival, j) => {
-            if (j !== i && rival.kind === pair.kind && rival.unit === pair.unit)
-              sum += Math.log(1 - (1 - TWICE) * last[j][n]);
-          });
-          return sum + waysOf(pair, n, pairs, last, i, unseenOutputs / CORNERS);
-        }),
-      ),
-    );
+    const last = measured;
+    measured = pairs.map((_, i) => normalised(amongRivals(pairs, own[i], i, last, last, unseenOutputs)));
   }
-  return { joint: beliefs, evidence };
+  // Rows of one sheet are right or wrong together, so a claim about a rival excludes nothing; measurements do. How
+  // many ways a corner has, though, the sheet may well know.
+  let joint = own.map((logs, i) => normalised(logs.map((v, n) => v + pairs[i].claimedChannel[n])));
+  for (let round = 0; round < 2; round++) {
+    const last = joint;
+    joint = pairs.map((pair, i) => {
+      const logs = own[i].map((v, n) => v + pair.claimedChannel[n]);
+      return normalised(amongRivals(pairs, logs, i, measured, last, unseenOutputs));
+    });
+  }
+  return { joint, evidence };
+}
+
+/**
+ * A pair's log beliefs with what its rivals of the same kind and unit leave over. `taken` says where the rivals surely
+ * are, `company` where they may be.
+ */
+function amongRivals(
+  pairs: readonly ChannelInput[],
+  own: Float64Array,
+  i: number,
+  taken: readonly Float64Array[],
+  company: readonly Float64Array[],
+  unseenOutputs: number,
+): Float64Array {
+  const pair = pairs[i];
+  return own.map((v, n) => {
+    if (CHANNELS[n].way === 'subwoofer') return v;
+    let sum = v;
+    pairs.forEach((rival, j) => {
+      if (j !== i && rival.kind === pair.kind && rival.unit === pair.unit)
+        sum += Math.log(1 - (1 - TWICE) * taken[j][n]);
+    });
+    return sum + waysOf(pair, n, pairs, company, i, unseenOutputs / CORNERS);
+  });
 }
 
 const CORNERS = 5;

@@ -1,6 +1,6 @@
 import type { Reading } from '../model/reading.ts';
 import { type Role, ROLES } from '../model/sheet.ts';
-import type { Channel, Standing } from '../model/words.ts';
+import type { Channel, Standing, Way } from '../model/words.ts';
 import { type ChannelInput, type ChannelBeliefs, channelBeliefs, CHANNELS } from './channels.ts';
 import type { HarnessInput } from './harness-input.ts';
 import { PAIR_KINDS, type PairKind } from './likelihood/outcome.ts';
@@ -43,6 +43,8 @@ export interface PairFinding extends Judged {
   plusCavityId: string;
   minusCavityId: string;
   polarity: Judged & { times: number; odd: boolean };
+  /** what was heard on it, each once: door and tweeter together are one pair with two drivers */
+  drivers: Way[];
   /** null for data */
   channel: (Judged & { channel: Channel; others: { channel: Channel; probability: number }[] }) | null;
 }
@@ -116,6 +118,7 @@ export function mapHarness(input: HarnessInput): HarnessWorkings {
         times: p.times,
         odd: p.odd,
       },
+      drivers: driversHeard(readings, i, j),
       channel:
         kind === 'data'
           ? null
@@ -155,6 +158,13 @@ export function isSettled(map: HarnessMap, cavity: CavityFinding): boolean {
   const pair = cavity.pair === null ? null : map.pairs[cavity.pair];
   if (cavity.state !== 'settled' || !pair || pair.kind === 'data') return cavity.state === 'settled';
   return pair.channel?.state === 'settled' && pair.polarity.state === 'settled';
+}
+
+function driversHeard(readings: readonly WeightedReading[], a: number, b: number): Way[] {
+  const ways = readings.flatMap(({ i, j, reading: { observation: o } }) =>
+    o.kind === 'tone' && ((i === a && j === b) || (i === b && j === a)) ? o.places.map((p) => p.way) : [],
+  );
+  return [...new Set(ways.filter((way) => way !== null))];
 }
 
 /** Standing: measured when the readings alone carry it, claimed when only a sheet does, else assumed. */

@@ -173,6 +173,16 @@ export function nextTests(workings: HarnessWorkings, now: Conditions, most = 3):
       if (!done.has(sign('seen', i, -1, OFF))) offer('seen', i, -1, OFF, LOOKING, 0.15);
     });
   }
+  // Without a tone source the pop of a cell is heard as well; only where a few ohms exclude a tweeter and an input.
+  const isDriver = (i: number, j: number) =>
+    readings.some(
+      ({ reading: { observation: o }, ...r }) =>
+        o.kind === 'ohms' &&
+        o.ohms !== null &&
+        o.ohms < 20 &&
+        Math.min(r.i, r.j) === i &&
+        Math.max(r.i, r.j) === j,
+    );
   const best = new Map(beliefs.best.map((n, place) => [n, place]));
   beliefs.pairs.forEach(({ i, j, kinds, probability }, n) => {
     if (!open[i] || !open[j] || probability < 0.02) return;
@@ -191,7 +201,7 @@ export function nextTests(workings: HarnessWorkings, now: Conditions, most = 3):
     );
     if (drivable[i] && drivable[j]) {
       if (tools.has('meter')) offer('ohms', i, j, OFF, told(asOutput, 0.84, 0.04), 1);
-      if (tools.has('tone'))
+      if (tools.has('tone') || (tools.has('battery') && isDriver(i, j)))
         offer('tone', i, j, OFF, told(asOutput, 0.94, 0.012) + 0.85 * asOutput * channel, 1.6);
       if (tools.has('tester') || tools.has('battery'))
         offer('cone', i, j, OFF, 0.5 * told(asOutput, 0.85, 0.012) + 0.85 * asOutput * polarity, 1.6);

@@ -12,10 +12,10 @@ export const ROLE_PRIOR: Record<Role, number> = {
   remote: 0.025,
   data: 0.04,
   input: 0.22,
-  output: 0.42,
+  output: 0.48,
   mute: 0.01,
   microphone: 0.015,
-  unused: 0.07,
+  unused: 0.08,
 };
 /** Share of audio and data wires whose other half is not on these plugs. */
 const HALF_ALONE = 0.008;

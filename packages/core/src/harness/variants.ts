@@ -15,8 +15,8 @@ const rateOfRole = (said: Role, right: boolean): number => (right ? RIGHT.role :
 const MOST_PER_ROW = 2.5;
 
 /** Diagrams are often for another car; one that lists several option codes mostly has this car's among them. */
-const LONE_VARIANT = 0.38;
-const SEVERAL_VARIANTS = 0.8;
+const LONE_VARIANT = 0.34;
+const SEVERAL_VARIANTS = 0.92;
 
 /** Roles of one plug stand and fall together, so each row's role says less about the variant than its channel does. */
 const ROLE_SHARE = 0.12;
@@ -168,6 +168,9 @@ function mixed(
   return logs;
 }
 
+/** What a sheet says of the two ends of a pair is one statement, right or wrong for both. */
+const HALF_OF_PAIR = 0.55;
+
 const ofRole = (said: number, isTrue: number, right: boolean) =>
   claimOfRole(ROLES[said], ROLES[isTrue], right);
 const ofSign = (said: number, isTrue: number, right: boolean) => {
@@ -190,7 +193,8 @@ export function claimWeights(
       if (i === undefined) continue;
       const q = (claim: HarnessClaim) => without.get(i)?.get(claim.variant) ?? 0;
       const said = claims.flatMap((c) => (c.role === null ? [] : [{ value: roleIndex[c.role], q: q(c) }]));
-      mixed(said, ROLES.length, ofRole).forEach((log, r) => (roles[i][r] += log));
+      const half = claims.some((c) => c.role === 'output' || c.role === 'input' || c.role === 'data');
+      mixed(said, ROLES.length, ofRole).forEach((log, r) => (roles[i][r] += (half ? HALF_OF_PAIR : 1) * log));
       for (const claim of claims) {
         if (!claim.channel || !claim.sign || (claim.role !== 'output' && claim.role !== 'input')) continue;
         const key = [

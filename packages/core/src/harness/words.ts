@@ -1,4 +1,5 @@
 import type { Conditions, HeardPlace, Observation } from '../model/reading.ts';
+import { ZERO_ITEMS } from '../model/intake.ts';
 import type { Role } from '../model/sheet.ts';
 import { channelName, type Way } from '../model/words.ts';
 import { formatMeasured } from '../quantity/measured-value.ts';
@@ -89,6 +90,7 @@ export function conditionWords(c: Conditions): string {
     c.fader === 'centre' ? null : `fader ${c.fader}`,
     c.load === 'none' ? 'no load' : null,
     c.moment === 'steady' ? null : MOMENT[c.moment],
+    c.sound === 'playing' && c.zeroed.length < ZERO_ITEMS.length ? 'radio not zeroed' : null,
   ]
     .filter(Boolean)
     .join(' · ');

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ZERO_ITEMS } from './intake.ts';
 import { axleSchema, idSchema, line, requiredLine, sideSchema, waySchema, wireSchema } from './words.ts';
 
 /** on one job */
@@ -77,6 +78,8 @@ export const conditionsSchema = z
     side: z.enum(['car', 'unit']),
     /** a passing state in which a turn-on source is proved; what is read in it says nothing about roles */
     moment: z.enum(['steady', 'door-open', 'restart', 'asleep', 'loaded']),
+    /** what was set to nothing on the radio, from the intake's checklist */
+    zeroed: z.array(z.enum(ZERO_ITEMS)).max(ZERO_ITEMS.length),
   })
   .meta({ id: 'Conditions' });
 export type Conditions = z.infer<typeof conditionsSchema>;
@@ -134,4 +137,5 @@ export const START_CONDITIONS: Conditions = {
   plug: 'out',
   side: 'car',
   moment: 'steady',
+  zeroed: [],
 };

@@ -3,6 +3,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import {
   type Connector,
   type HarnessView,
+  type HarnessWorkings,
   type JobView,
   lockOf,
   mismatchesOf,
@@ -13,6 +14,7 @@ import {
 } from '@ulpen/core';
 import { ConnectorFace } from '../../ui/ConnectorFace.tsx';
 import { PlugSketch } from '../../ui/PlugSketch.tsx';
+import { useNotices } from '../../ui/notices-store.ts';
 import { BenchHead } from './BenchHead.tsx';
 import { CavityDetail } from './CavityDetail.tsx';
 import { Conditions } from './Conditions.tsx';
@@ -38,6 +40,15 @@ interface BenchProps {
   connector: Connector;
 }
 
+const BATTERY_ON_TWEETER =
+  'This pair goes to a tweeter: no battery there, not even for a moment. Use the polarity tester.';
+
+function isTweeter({ map, indexOf }: HarnessWorkings, cavityId: string): boolean {
+  const pair = map.cavities[indexOf.get(cavityId) ?? -1]?.pair ?? null;
+  const channel = pair === null ? null : map.pairs[pair].channel;
+  return channel !== null && channel.probability > 0.5 && channel.channel.way === 'tweeter';
+}
+
 /** The plug in hand: its face, the instrument, the conditions, and what all readings come to. */
 export function Bench({ job, view, connector }: BenchProps) {
   const navigate = useNavigate();
@@ -45,6 +56,7 @@ export function Bench({ job, view, connector }: BenchProps) {
   const [dialog, setDialog] = useState<FindDialog | null>(null);
   const store = useFindStore();
   const { conditions, instrument } = store;
+  const tell = useNotices((s) => s.tell);
   const faceBox = useRef<HTMLDivElement>(null);
   const entryBox = useRef<HTMLInputElement>(null);
   const at = useMemo(() => selectionFrom(connector, params.get('at')), [connector, params]);
@@ -92,17 +104,29 @@ export function Bench({ job, view, connector }: BenchProps) {
   const take = useTake(job.id);
   const probe = useProbe(job.id);
   const withdraw = useWithdraw(job.id);
+  const held = { ...conditions, zeroed: job.intake.zeroed };
   const save = (observation: Observation, entered: string) => {
     if (!at.first) return;
+    if (observation.kind === 'cone' && observation.source === 'battery' && isTweeter(workings, at.first)) {
+      tell({ tone: 'wrong', text: BATTERY_ON_TWEETER });
+      return;
+    }
     take.ask(
-      { cavityId: at.first, otherCavityId: at.second, observation, conditions, entered, confirmed: false },
+      {
+        cavityId: at.first,
+        otherCavityId: at.second,
+        observation,
+        conditions: held,
+        entered,
+        confirmed: false,
+      },
       goOn,
     );
   };
   const measure = () => {
     if (!at.first || instrument === 'note' || !view.simulation) return;
     probe.mutate(
-      { cavityId: at.first, otherCavityId: at.second, instrument, source: store.source, conditions },
+      { cavityId: at.first, otherCavityId: at.second, instrument, source: store.source, conditions: held },
       { onSuccess: goOn },
     );
   };
@@ -206,7 +230,7 @@ export function Bench({ job, view, connector }: BenchProps) {
             }}
           />
         </div>
-        <Conditions onDone={focusFace} />
+        <Conditions onDone={focusFace} zeroed={job.intake.zeroed.length} jobId={job.id} />
         <Instruments
           onDone={() => (lock ? focusFace() : entryBox.current?.focus())}
           onListen={() => void navigate(`/jobs/${job.id}/listen`)}

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { Button, Dropdown } from 'react-bootstrap';
 import {
+  Boxes,
   Camera,
   ClipboardPaste,
   Copy,
@@ -102,6 +103,7 @@ export function BenchHead({
           </Dropdown.Toggle>
           <Dropdown.Menu>
             {item(<Pencil size={17} />, 'Change this plug …', { what: 'plug', connector })}
+            {item(<Boxes size={17} />, 'Add a unit …', { what: 'unit' })}
             {item(<Copy size={17} />, 'Copy a plug from another job …', { what: 'copy' })}
             {item(<FileText size={17} />, 'Sheets and what they claim …', { what: 'sheets' })}
             {item(<ClipboardPaste size={17} />, 'Paste readings …', { what: 'paste' })}

@@ -11,6 +11,14 @@ import { StandingTag } from '../../ui/StandingTag.tsx';
 import { STATE_WORD } from './find-words.ts';
 import type { Selection } from './selection.ts';
 
+const DRIVER_WORD = {
+  full: 'full range',
+  woofer: 'door',
+  midrange: 'mid',
+  tweeter: 'tweeter',
+  subwoofer: 'subwoofer',
+};
+
 /** What one cavity (or pair) comes to, how sure each part is, and the evidence sentence by sentence. */
 export function CavityDetail({
   workings,
@@ -58,6 +66,11 @@ export function CavityDetail({
           />
         )}
       </dl>
+      {pair && pair.drivers.length > 1 && (
+        <p className="small quiet">
+          Drivers heard on this pair: {pair.drivers.map((d) => DRIVER_WORD[d]).join(' and ')}.
+        </p>
+      )}
       {cavity.state !== 'settled' && others.length > 0 && (
         <p className="small quiet">
           Or{' '}

@@ -1,9 +1,17 @@
-import { type Conditions as ConditionsType } from '@ulpen/core';
+import { Link } from 'react-router';
+import { type Conditions as ConditionsType, ZERO_ITEMS } from '@ulpen/core';
 import { useFindStore } from './find-store.ts';
 import { CONDITION_CHOICES } from './find-words.ts';
 
+interface ConditionsProps {
+  onDone: () => void;
+  /** how many settings of the radio are at nothing */
+  zeroed: number;
+  jobId: string;
+}
+
 /** What holds while readings are taken. It stays until changed, so it stands where the eye is. */
-export function Conditions({ onDone }: { onDone: () => void }) {
+export function Conditions({ onDone, zeroed, jobId }: ConditionsProps) {
   const { conditions, setConditions } = useFindStore();
   const shown = CONDITION_CHOICES.filter((c) => c.field !== 'side' || conditions.plug === 'out');
   return (
@@ -42,6 +50,14 @@ export function Conditions({ onDone }: { onDone: () => void }) {
             }}
           />
         </label>
+      )}
+      {conditions.radio === 'on' && (
+        <Link className="condition condition-link" to={`/jobs/${jobId}/intake`}>
+          <span>Radio zeroed</span>
+          <strong className={zeroed < ZERO_ITEMS.length ? 'not-zeroed' : ''}>
+            {zeroed} of {ZERO_ITEMS.length}
+          </strong>
+        </Link>
       )}
     </fieldset>
   );

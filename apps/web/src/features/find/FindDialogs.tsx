@@ -1,5 +1,6 @@
 import { lazy, Suspense } from 'react';
 import type { Connector, HarnessView, HarnessWorkings, JobView } from '@ulpen/core';
+import { UnitDialog } from '../listen/UnitDialog.tsx';
 import { ConnectorDialog } from './ConnectorDialog.tsx';
 import { CopyDialog } from './CopyDialog.tsx';
 import { KeysDialog } from './KeysDialog.tsx';
@@ -15,7 +16,7 @@ const ScoreDialog = lazy(async () => ({ default: (await import('./ScoreDialog.ts
 /** What is open over the bench. */
 export type FindDialog =
   | { what: 'plug'; connector: Connector | null }
-  | { what: 'copy' | 'sheets' | 'paste' | 'photos' | 'routines' | 'score' | 'keys' };
+  | { what: 'unit' | 'copy' | 'sheets' | 'paste' | 'photos' | 'routines' | 'score' | 'keys' };
 
 interface FindDialogsProps {
   dialog: FindDialog | null;
@@ -32,6 +33,8 @@ export function FindDialogs({ dialog, job, view, workings, connector, at, onClos
   switch (dialog.what) {
     case 'plug':
       return <ConnectorDialog job={job} view={view} connector={dialog.connector} onClose={onClose} />;
+    case 'unit':
+      return <UnitDialog jobId={job.id} unit={null} onClose={onClose} />;
     case 'copy':
       return <CopyDialog job={job} onClose={onClose} />;
     case 'keys':

@@ -7,6 +7,7 @@ import {
   isSettled,
   type NextTest,
   placeOf,
+  toolGaps,
 } from '@ulpen/core';
 import { INSTRUMENT_KEYS } from './find-words.ts';
 
@@ -53,6 +54,11 @@ export function NextTestCard({ tests, workings, view, onGo, onMeasure }: NextTes
             ? 'Print the pin map, or take the outputs over into Listen.'
             : `${open} of ${wires} stay open with the tools at hand. What is marked “look again” may need another tool, or eyes on the other end of the wire.`}
         </p>
+        {toolGaps(workings).map((gap) => (
+          <p key={gap} className="small quiet">
+            {gap}
+          </p>
+        ))}
       </section>
     );
   }
