@@ -1,7 +1,6 @@
 import type { Conditions, HeardPlace } from '../model/reading.ts';
 import type { Axle, Channel, Side, Way } from '../model/words.ts';
 import type { WeightedReading } from './role-beliefs.ts';
-import { SLIP } from './likelihood/outcome.ts';
 
 const WAYS: readonly Way[] = ['full', 'woofer', 'midrange', 'tweeter'];
 const SIDES: readonly Side[] = ['left', 'right'];
@@ -48,6 +47,9 @@ export interface ChannelBeliefs {
   /** log likelihood from the pair's own readings only */
   evidence: Float64Array[];
 }
+
+/** Most slips miss the pair altogether and show nothing; this share shows another pair's place. */
+const ASTRAY = 0.012;
 
 /** Balance and fader do nothing to inputs that are made quieter in the amplifier itself. */
 const NOT_FOLLOWING = 0.05;
@@ -98,7 +100,8 @@ function fromReadings({ readings }: ChannelInput): Float64Array {
     const { observation: o, conditions: c } = reading;
     if (o.kind === 'tone' && o.places.length > 0) {
       CHANNELS.forEach(
-        (channel, n) => (logs[n] += weight * Math.log((1 - SLIP) * heardAt(o.places, channel) + SLIP * 0.05)),
+        (channel, n) =>
+          (logs[n] += weight * Math.log((1 - ASTRAY) * heardAt(o.places, channel) + ASTRAY * 0.05)),
       );
     }
     const steered = c.balance !== 'centre' || c.fader !== 'centre';
@@ -106,7 +109,7 @@ function fromReadings({ readings }: ChannelInput): Float64Array {
       const present = o.volts > Math.max(0.03, 0.3 * loudest);
       CHANNELS.forEach((channel, n) => {
         const p = presence(channel, c.balance, c.fader);
-        logs[n] += weight * Math.log((1 - SLIP) * (present ? p : 1 - p) + SLIP * 0.5);
+        logs[n] += weight * Math.log((1 - ASTRAY) * (present ? p : 1 - p) + ASTRAY * 0.5);
       });
     }
   }

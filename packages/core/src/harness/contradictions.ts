@@ -1,5 +1,6 @@
 import { ROLES } from '../model/sheet.ts';
-import { channelName } from '../model/words.ts';
+import { type Channel, channelName } from '../model/words.ts';
+import { CHANNELS } from './channels.ts';
 import { roleIndex, type WeightedReading } from './role-beliefs.ts';
 import { PAIR_KINDS } from './likelihood/outcome.ts';
 import type { HarnessClaim } from './harness-input.ts';
@@ -45,7 +46,8 @@ export function mismatchesOf(
 }
 
 /** What was measured instead, or null when the claim agrees or nothing is sure yet. */
-function disagreement({ map, indexOf }: HarnessWorkings, claim: HarnessClaim): string | null {
+function disagreement(workings: HarnessWorkings, claim: HarnessClaim): string | null {
+  const { map, indexOf } = workings;
   const i = indexOf.get(claim.cavityId);
   if (i === undefined) return null;
   const cavity = map.cavities[i];
@@ -58,10 +60,9 @@ function disagreement({ map, indexOf }: HarnessWorkings, claim: HarnessClaim): s
     return `it is ${ROLE_WORD[cavity.role]}`;
   const pair = cavity.pair === null ? null : map.pairs[cavity.pair];
   if (!pair) return null;
-  const channel = pair.channel;
-  if (claim.channel && channel && channel.standing === 'measured' && channel.probability > 0.8) {
-    const said = channelName(claim.channel);
-    if (said !== channelName(channel.channel)) return `it is ${channelName(channel.channel).toLowerCase()}`;
+  if (claim.channel && pair.channel) {
+    const wrong = otherChannel(workings, cavity.pair!, claim.channel);
+    if (wrong !== null) return wrong;
   }
   if (claim.sign && pair.polarity.standing === 'measured' && pair.polarity.probability > 0.8) {
     const isPlus = pair.plusCavityId === claim.cavityId;
@@ -69,6 +70,27 @@ function disagreement({ map, indexOf }: HarnessWorkings, claim: HarnessClaim): s
   }
   return null;
 }
+
+/** Where a pair belongs instead, when it is surely not where a claim puts it: another corner, or another way in it. */
+function otherChannel({ map, channels }: HarnessWorkings, pair: number, claimed: Channel): string | null {
+  const belief = channels[pair];
+  const sumOf = (test: (c: Channel) => boolean) =>
+    CHANNELS.reduce((s, c, n) => s + (test(c) ? belief[n] : 0), 0);
+  const corner = (c: Channel) => c.side === claimed.side && c.axle === claimed.axle;
+  const { channel, probability, standing } = map.pairs[pair].channel!;
+  if (standing === 'measured' && probability > 0.8)
+    return channelName(channel) === channelName(claimed)
+      ? null
+      : `it is ${channelName(channel).toLowerCase()}`;
+  if (sumOf(corner) > NOT_THERE) return null;
+  const { side, axle } = channel;
+  return sumOf((c) => c.side === side && c.axle === axle) > 0.8
+    ? `it is ${[axle, side].filter((w) => w !== 'other').join(' ')}`
+    : null;
+}
+
+/** Under this probability a pair is not where a claim puts it. */
+const NOT_THERE = 0.1;
 
 function claimWords(claim: HarnessClaim): string {
   if (claim.channel) return channelName(claim.channel).toLowerCase();

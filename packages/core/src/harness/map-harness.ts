@@ -15,7 +15,7 @@ import {
 } from './variants.ts';
 
 /** From here on a finding is called settled; under AGAIN it is open. */
-export const SETTLED = 0.95;
+export const SETTLED = 0.9;
 export const AGAIN = 0.75;
 
 export type State = 'settled' | 'again' | 'open';

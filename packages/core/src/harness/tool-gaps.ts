@@ -4,7 +4,7 @@ import type { HarnessWorkings } from './map-harness.ts';
 /** What stays open for want of a tool, in sentences: what a person with few tools can still not conclude. */
 export function toolGaps({ map, input }: Pick<HarnessWorkings, 'map' | 'input'>): string[] {
   const has = (tool: Tool) => input.tools.includes(tool);
-  const audio = map.pairs.filter((p) => p.kind !== 'data');
+  const audio = map.pairs.filter((p) => p.kind !== 'data' && p.state !== 'open');
   const open = (kind: 'input' | 'output', what: 'channel' | 'polarity') =>
     audio.filter((p) => p.kind === kind && p[what]?.state !== 'settled').length;
   const pairs = (n: number) => `${n} ${n === 1 ? 'pair' : 'pairs'}`;
