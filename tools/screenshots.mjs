@@ -76,6 +76,18 @@ async function views(browser, address, theme, size) {
   await take('jobs');
   await go(`/jobs/${id}/intake`, '.target');
   await take('intake', other);
+  const { connectors } = await (await context.request.get(`/api/v1/jobs/${id}/harness`)).json();
+  const c2 = connectors.find((c) => c.name === 'C2');
+  await go(`/jobs/${id}/find/${c2.id}?at=13-14`, '.cavity-first');
+  await page.keyboard.press('p');
+  await take('find');
+  await take('find-desk', other);
+  await page.getByRole('button', { name: 'More for this plug' }).click();
+  await page.getByText('Change this plug').click();
+  await page.locator('.plug-form').waitFor();
+  await take('plug');
+  await go(`/jobs/${id}/find/map`, '.pin-table');
+  await take('pin-map', other);
   await go(`/jobs/${id}/listen/${pair('left', 'front', 'midrange').id}`, '.recharts-line');
   await take('listen');
   await take('listen-desk', other);

@@ -1,17 +1,11 @@
-import { COLOUR_NAME, PAINT } from './wire-paint.ts';
+import { PAINT, wireName } from './wire-paint.ts';
 
 /** A wire's end as it is seen in its cavity: base and stripe, or a dashed outline while its colour is not known. */
 export function CavityChip({ wire, thick }: { wire: string | null; thick?: boolean }) {
   const [base, stripe] = (wire ?? '').split('/');
   const height = thick ? 22 : 16;
-  const name = wire
-    ? [base, stripe]
-        .filter(Boolean)
-        .map((c) => COLOUR_NAME[c])
-        .join(' with ')
-    : 'colour not noted';
   return (
-    <svg width="34" height={height} viewBox={`0 0 34 ${height}`} role="img" aria-label={name}>
+    <svg width="34" height={height} viewBox={`0 0 34 ${height}`} role="img" aria-label={wireName(wire)}>
       <rect
         x="0.5"
         y="0.5"

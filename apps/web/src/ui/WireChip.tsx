@@ -1,17 +1,14 @@
-import { COLOUR_NAME, PAINT } from './wire-paint.ts';
+import { PAINT, wireName } from './wire-paint.ts';
 import './wire-chip.css';
 
 /** A wire's colours, base and stripe, always with its letters. */
 export function WireChip({ wire, sign }: { wire: string | null; sign: '+' | '−' | '' }) {
   const [base, stripe] = (wire ?? '').split('/');
-  const spoken = wire
-    ? [base, stripe]
-        .filter(Boolean)
-        .map((c) => COLOUR_NAME[c])
-        .join(' with ')
-    : 'colour not noted';
   return (
-    <span className="wire-chip" title={`${sign === '+' ? 'plus: ' : sign === '−' ? 'minus: ' : ''}${spoken}`}>
+    <span
+      className="wire-chip"
+      title={`${sign === '+' ? 'plus: ' : sign === '−' ? 'minus: ' : ''}${wireName(wire)}`}
+    >
       <span className="wire-sign">{sign}</span>
       <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
         <rect

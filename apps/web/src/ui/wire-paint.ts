@@ -28,3 +28,12 @@ export const COLOUR_NAME: Record<string, string> = {
   PK: 'pink',
   TQ: 'turquoise',
 };
+
+/** A wire's colours in words: `brown with white`. */
+export function wireName(wire: string | null): string {
+  if (!wire) return 'colour not noted';
+  return wire
+    .split('/')
+    .map((c) => COLOUR_NAME[c])
+    .join(' with ');
+}

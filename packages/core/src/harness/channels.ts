@@ -1,6 +1,6 @@
 import type { Conditions, HeardPlace } from '../model/reading.ts';
 import type { Axle, Channel, Side, Way } from '../model/words.ts';
-import type { WeightedReading } from './role-beliefs.ts';
+import type { WeightedReading } from './weighted-readings.ts';
 
 const WAYS: readonly Way[] = ['full', 'woofer', 'midrange', 'tweeter'];
 const SIDES: readonly Side[] = ['left', 'right'];

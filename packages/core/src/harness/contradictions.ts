@@ -1,7 +1,8 @@
 import { ROLES } from '../model/sheet.ts';
 import { type Channel, channelName } from '../model/words.ts';
 import { CHANNELS } from './channels.ts';
-import { roleIndex, type WeightedReading } from './role-beliefs.ts';
+import { roleIndex } from './role-beliefs.ts';
+import type { WeightedReading } from './weighted-readings.ts';
 import { PAIR_KINDS } from './likelihood/outcome.ts';
 import type { HarnessClaim } from './harness-input.ts';
 import { type HarnessWorkings, type PairFinding } from './map-harness.ts';

@@ -1,7 +1,8 @@
 import type { Conditions } from '../model/reading.ts';
 import { ROLES } from '../model/sheet.ts';
 import { channelName } from '../model/words.ts';
-import { ROLE_PRIOR, roleIndex, type WeightedReading } from './role-beliefs.ts';
+import { ROLE_PRIOR, roleIndex } from './role-beliefs.ts';
+import type { WeightedReading } from './weighted-readings.ts';
 import { PAIR_KINDS } from './likelihood/outcome.ts';
 import type { CavityFinding, HarnessWorkings } from './map-harness.ts';
 import { conditionWords, observationWords, placeOf, ROLE_WORD } from './words.ts';

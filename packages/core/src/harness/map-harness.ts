@@ -5,7 +5,8 @@ import { type ChannelInput, type ChannelBeliefs, channelBeliefs, CHANNELS } from
 import type { HarnessInput } from './harness-input.ts';
 import { PAIR_KINDS, type PairKind } from './likelihood/outcome.ts';
 import { type PolarityBelief, type PolarityInput, polarities } from './polarity.ts';
-import { type RoleBeliefs, roleBeliefs, type WeightedReading, weigh, type Wire } from './role-beliefs.ts';
+import { type RoleBeliefs, roleBeliefs, type Wire } from './role-beliefs.ts';
+import { type WeightedReading, weigh } from './weighted-readings.ts';
 import {
   claimsOnPair,
   claimWeights,

@@ -1,4 +1,4 @@
-import type { WeightedReading } from './role-beliefs.ts';
+import type { WeightedReading } from './weighted-readings.ts';
 import { SLIP } from './likelihood/outcome.ts';
 
 /** A cone judged the wrong way, apart from slips of the hand. */

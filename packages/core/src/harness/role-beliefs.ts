@@ -1,8 +1,8 @@
 import { type Role, ROLES } from '../model/sheet.ts';
-import type { HarnessCavity, HarnessReading } from './harness-input.ts';
-import { likelihoodOf } from './likelihood/index.ts';
-import { PAIR_KINDS, type PairKind, SLIP } from './likelihood/outcome.ts';
+import type { HarnessCavity } from './harness-input.ts';
+import { PAIR_KINDS, type PairKind } from './likelihood/outcome.ts';
 import { bestPairing, type Edge, pairingMarginals } from './matching.ts';
+import type { WeightedReading } from './weighted-readings.ts';
 
 /** How common roles are on the plugs of radios and amplifiers, before anything was measured. */
 export const ROLE_PRIOR: Record<Role, number> = {
@@ -19,8 +19,6 @@ export const ROLE_PRIOR: Record<Role, number> = {
 };
 /** Share of audio and data wires whose other half is not on these plugs. */
 const HALF_ALONE = 0.008;
-/** A second reading of the same thing in the same way repeats some of the first one's mistakes. */
-const REPEATED = [1, 0.6, 0.4, 0.25];
 const WEAKEST_EDGE = -9;
 
 export const roleIndex = Object.fromEntries(ROLES.map((r, i) => [r, i])) as Record<Role, number>;
@@ -30,55 +28,6 @@ export interface Wire extends HarnessCavity {
   connector: number;
   unit: number;
   colour: string | null;
-}
-
-export interface WeightedReading {
-  reading: HarnessReading;
-  i: number;
-  /** -1: to ground */
-  j: number;
-  /** 1, less for repetitions */
-  weight: number;
-  tables: ReadingTables;
-}
-
-/** What one reading says under every hypothesis, a slip included. */
-export interface ReadingTables {
-  /** log likelihood per role, of the cavity itself */
-  alone: Float64Array | null;
-  across: {
-    /** log likelihood per kind of pair */
-    partners: Float64Array;
-    /** likelihood per role of the first and role of the second cavity, row by row */
-    strangers: Float64Array;
-  } | null;
-}
-
-const tablesOf = new WeakMap<HarnessReading, ReadingTables>();
-
-/** Worked out once for a reading, however often the map is drawn anew. */
-function readingTables(reading: HarnessReading): ReadingTables {
-  const known = tablesOf.get(reading);
-  if (known) return known;
-  const { observation: o, conditions: c, otherCavityId } = reading;
-  const model = likelihoodOf(o)!;
-  const anywhere = SLIP * model.anywhere(o) + 1e-12;
-  const slipped = (p: number) => (1 - SLIP) * p + anywhere;
-  const toGround = otherCavityId === null || o.kind === 'seen';
-  const tables: ReadingTables = {
-    alone: toGround ? Float64Array.from(ROLES, (role) => Math.log(slipped(model.alone(o, c, role)))) : null,
-    across:
-      otherCavityId === null
-        ? null
-        : {
-            partners: Float64Array.from(PAIR_KINDS, (kind) => Math.log(slipped(model.partners(o, c, kind)))),
-            strangers: Float64Array.from(
-              ROLES.flatMap((a) => ROLES.map((b) => slipped(model.strangers(o, c, a, b)))),
-            ),
-          },
-  };
-  tablesOf.set(reading, tables);
-  return tables;
 }
 
 /** What claims add: logarithms of likelihood ratios. */
@@ -99,37 +48,6 @@ export interface RoleBeliefs {
   pairs: PossiblePair[];
   /** indices into `pairs`: the best pairing as a whole */
   best: number[];
-}
-
-/** Readings by the cavities they were taken at; what is repeated counts less. */
-export function weigh(
-  readings: readonly HarnessReading[],
-  indexOf: ReadonlyMap<string, number>,
-): WeightedReading[] {
-  const seen = new Map<string, number>();
-  return readings.flatMap((reading) => {
-    const i = indexOf.get(reading.cavityId);
-    const j = reading.otherCavityId === null ? -1 : indexOf.get(reading.otherCavityId);
-    if (i === undefined || j === undefined || likelihoodOf(reading.observation) === null) return [];
-    if (reading.conditions.moment !== 'steady') return [];
-    const c = reading.conditions;
-    const key = [
-      reading.observation.kind,
-      Math.min(i, j),
-      Math.max(i, j),
-      c.ignition,
-      c.radio,
-      c.plug,
-      c.side,
-      c.sound,
-      c.balance,
-      c.fader,
-    ].join();
-    const times = seen.get(key) ?? 0;
-    seen.set(key, times + 1);
-    const weight = REPEATED[Math.min(times, REPEATED.length - 1)];
-    return [{ reading, i, j, weight, tables: readingTables(reading) }];
-  });
 }
 
 /** How readings of single cavities bear on every role: logarithm of likelihood. */

@@ -117,7 +117,7 @@ describe('job files', () => {
       'a later version',
       '{"format":"ulpen-job","version":7}',
       'version',
-      'version 7; this program reads version 1',
+      'version 7; this program reads versions 1 and 2',
     ],
   ])('%s is refused with words', (_, text, field, words) => {
     const read = readJobFileText(text);
@@ -135,6 +135,12 @@ describe('job files', () => {
     const fields = problems(broken).map((p) => p.field);
     expect(fields).toContain('units.0.pairs.1.side');
     expect(fields.some((f) => f.startsWith('units.0.pairs.2.captures.0.response'))).toBe(true);
+  });
+  it('of version 1 are read, with nothing found yet', () => {
+    const { intake: _, readings: __, sheets: ___, simulation: ____, ...old } = file();
+    const units = old.units.map(({ connectors: _____, ...unit }) => unit);
+    const read = readJobFile({ ...old, units, version: 1 });
+    expect('file' in read && read.file).toEqual(file());
   });
   it('have a JSON Schema', () => {
     const schema = z.toJSONSchema(jobFileSchema, { io: 'input', unrepresentable: 'any' });

@@ -6,6 +6,8 @@ import { Bench } from './Bench.tsx';
 import { FindStart } from './FindStart.tsx';
 import { useHarness } from './use-find.ts';
 import './find.css';
+import './find-dialogs.css';
+import './find-says.css';
 
 /** What is on every cavity: the plug in hand on the left, what it comes to and what to do next on the right. */
 export function FindPage() {

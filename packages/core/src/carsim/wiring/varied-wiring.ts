@@ -25,7 +25,8 @@ const SHAPES = [
   [5, 5, 5],
 ];
 
-const other = (
+/** A plug as most are: seen from the wire side, 1 at the top left, latch on top. */
+export const plainPlug = (
   fields: Partial<ConnectorFields> & Pick<ConnectorFields, 'name' | 'rows'>,
 ): ConnectorFields => ({
   view: 'wire',
@@ -101,7 +102,7 @@ export function variedWiring(options: WiringOptions): SimulatedWiring {
     ],
     connectors: plugs.map((rows, i) => ({
       unit: 0,
-      fields: other({ name: `C${i + 1}`, rows: rows.map((n) => ({ cavities: n, indent: 0 })) }),
+      fields: plainPlug({ name: `C${i + 1}`, rows: rows.map((n) => ({ cavities: n, indent: 0 })) }),
     })),
     cavities: plugs.flatMap((rows, connector) =>
       Array.from({ length: rows.reduce((a, b) => a + b, 0) }, (_, i): TrueCavity => ({

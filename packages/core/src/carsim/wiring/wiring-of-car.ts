@@ -1,13 +1,13 @@
 import { nextTests } from '../../harness/next-test.ts';
 import { mapHarness } from '../../harness/map-harness.ts';
 import type { HarnessReading } from '../../harness/harness-input.ts';
-import type { ConnectorFields } from '../../model/connector.ts';
 import { START_CONDITIONS } from '../../model/reading.ts';
 import { seededRandom } from '../random.ts';
 import type { SimulatedCar, SimulatedHarness } from '../simulated-car.ts';
 import { SimulatedHand } from './meter.ts';
 import { harnessOf } from './routine.ts';
 import { sheetFor } from './sheets.ts';
+import { plainPlug } from './varied-wiring.ts';
 import type { SimulatedWiring, TrueCavity, TruePair } from './wiring.ts';
 
 const VOLUME = 18;
@@ -81,11 +81,12 @@ export function wiringOfCar(car: SimulatedCar, harness: SimulatedHarness): Simul
     units: [unit],
     connectors: harness.connectors.map(({ name, rows }, connector) => ({
       unit: 0,
-      fields: plugFields(
+      fields: plainPlug({
         name,
-        rows,
-        cavities.filter((c) => c.connector === connector && c.wire === null).map((c) => c.number),
-      ),
+        rows: rows.map((count) => ({ cavities: count, indent: 0 })),
+        confirmed: 'audio',
+        empty: cavities.filter((c) => c.connector === connector && c.wire === null).map((c) => c.number),
+      }),
     })),
     cavities,
     pairs,
@@ -102,24 +103,6 @@ export function wiringOfCar(car: SimulatedCar, harness: SimulatedHarness): Simul
   };
   const sheet = harness.sheet === 'none' ? null : sheetFor(wiring, harness.sheet, seededRandom(car.seed));
   return { ...wiring, sheet };
-}
-
-function plugFields(name: string, rows: readonly number[], empty: number[]): ConnectorFields {
-  return {
-    name,
-    rows: rows.map((cavities) => ({ cavities, indent: 0 })),
-    view: 'wire',
-    corner: 'top-left',
-    along: 'rows',
-    turning: false,
-    latch: 'top',
-    keying: 'centre',
-    shell: 'BK',
-    sleeve: 'none',
-    confirmed: 'audio',
-    empty,
-    note: '',
-  };
 }
 
 /** What a person has on record who always did the most telling test, up to a number of readings. */
