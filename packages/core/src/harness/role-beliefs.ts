@@ -12,7 +12,7 @@ export const ROLE_PRIOR: Record<Role, number> = {
   remote: 0.025,
   data: 0.04,
   input: 0.22,
-  output: 0.48,
+  output: 0.56,
   mute: 0.01,
   microphone: 0.015,
   unused: 0.08,

@@ -15,11 +15,11 @@ const rateOfRole = (said: Role, right: boolean): number => (right ? RIGHT.role :
 const MOST_PER_ROW = 2.5;
 
 /** Diagrams are often for another car; one that lists several option codes mostly has this car's among them. */
-const LONE_VARIANT = 0.34;
+const LONE_VARIANT = 0.4;
 const SEVERAL_VARIANTS = 0.92;
 
-/** Roles of one plug stand and fall together, so each row's role says less about the variant than its channel does. */
-const ROLE_SHARE = 0.12;
+/** Roles of one plug stand and fall together, and other option codes keep many of them: agreement says less than its count. */
+const ROLE_SHARE = { agrees: 0.22, disagrees: 0.36 };
 
 /** What measurements alone say of a cavity that is claimed. */
 export interface MeasuredCavity {
@@ -69,7 +69,8 @@ function rowRatio(claim: HarnessClaim, at: MeasuredCavity): number {
   if (claim.role !== null) {
     const said = (right: boolean) =>
       ROLES.reduce((p, role, r) => p + at.roles[r] * claimOfRole(claim.role!, role, right), 0);
-    ratio += ROLE_SHARE * (Math.log(said(true)) - Math.log(said(false)));
+    const role = Math.log(said(true)) - Math.log(said(false));
+    ratio += (role > 0 ? ROLE_SHARE.agrees : ROLE_SHARE.disagrees) * role;
   }
   if (claim.channel !== null && at.channels) {
     const said = channelIndex(claim.channel);
@@ -169,7 +170,7 @@ function mixed(
 }
 
 /** What a sheet says of the two ends of a pair is one statement, right or wrong for both. */
-const HALF_OF_PAIR = 0.55;
+const HALF_OF_PAIR = 0.7;
 
 const ofRole = (said: number, isTrue: number, right: boolean) =>
   claimOfRole(ROLES[said], ROLES[isTrue], right);
