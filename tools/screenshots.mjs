@@ -47,6 +47,8 @@ async function views(browser, address, theme, size) {
   const context = await browser.newContext({
     viewport: { width: size[0], height: size[1] },
     baseURL: address,
+    // A picture never catches a colour half-way.
+    reducedMotion: 'reduce',
   });
   await context.addInitScript((t) => localStorage.setItem('ulpen-theme', t), theme);
   const page = await context.newPage();

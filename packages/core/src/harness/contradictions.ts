@@ -9,7 +9,7 @@ import { type HarnessWorkings, type PairFinding } from './map-harness.ts';
 import { observationWords, pairWords, placeOf, ROLE_WORD } from './words.ts';
 
 export interface Contradiction {
-  kind: 'sheet' | 'reading' | 'polarity' | 'channel';
+  kind: 'danger' | 'sheet' | 'reading' | 'polarity' | 'channel';
   cavityIds: string[];
   /** the reading that stands against the rest, where there is one */
   readingId: string | null;
@@ -25,11 +25,44 @@ const MISFIT = 2.6;
 /** What does not fit together, in words, the gravest kinds first. */
 export function contradictions(workings: HarnessWorkings): Contradiction[] {
   return [
+    ...dangers(workings),
     ...sheetMismatches(workings),
     ...oddPolarities(workings),
     ...sameChannels(workings),
     ...misfits(workings),
   ];
+}
+
+/** Ohms under which two wires are as good as joined. */
+const JOINED = 1;
+
+/** What earlier work left behind that can destroy an output: one end on ground, or two pairs tied together. */
+function dangers(workings: HarnessWorkings): Contradiction[] {
+  const { map, readings, wires } = workings;
+  return readings.flatMap(({ reading, i, j }): Contradiction[] => {
+    const o = reading.observation;
+    if (o.kind !== 'ohms' || o.ohms === null) return [];
+    const here = map.cavities[i];
+    const there = j < 0 ? null : map.cavities[j];
+    const speaker = (c: typeof here) =>
+      c.pair !== null && map.pairs[c.pair].kind === 'output' && c.probability > 0.5;
+    const grounded = there === null && o.ohms < JOINED && speaker(here);
+    const tied =
+      there !== null && o.ohms < JOINED && speaker(here) && speaker(there) && here.pair !== there.pair;
+    if (!grounded && !tied) return [];
+    const cavityIds = [i, j].filter((k) => k >= 0).map((k) => wires[k].id);
+    const place = placeOf(workings, ...cavityIds);
+    return [
+      {
+        kind: 'danger',
+        cavityIds,
+        readingId: reading.id,
+        title: grounded ? `${place} is a speaker wire on ground` : `${place}: two outputs tied together`,
+        text: `${observationWords(o)} ${grounded ? 'to ground' : 'between two pairs'}. Find the joint and undo it before the radio is switched on; it can destroy a bridge-tied output.`,
+        variant: null,
+      },
+    ];
+  });
 }
 
 /** Where a claim names something else than what was measured. */

@@ -156,6 +156,21 @@ describe('pairs', () => {
   });
 });
 
+describe('what earlier work left behind', () => {
+  const two = [ohms(3, 4, 3.7), tone(3, 4, 'left'), ohms(5, 6, 3.7), tone(5, 6, 'right')];
+  const dangers = (extra: HarnessReading) =>
+    contradictions(mapHarness(plug([...two, ...two, extra])))
+      .filter((c) => c.kind === 'danger')
+      .map((c) => c.title);
+  it('a speaker wire on ground and two outputs tied together come before all else', () => {
+    expect(dangers(at(4, null, { kind: 'ohms', ohms: 0.3, word: null }))).toEqual([
+      'C1·4 is a speaker wire on ground',
+    ]);
+    expect(dangers(ohms(4, 6, 0.2))).toEqual(['C1·4/6: two outputs tied together']);
+    expect(dangers(ohms(4, 6, null))).toEqual([]);
+  });
+});
+
 describe('polarity among siblings', () => {
   const siblings = [3, 5, 7, 11, 13].flatMap((n) => [
     ohms(n, n + 1, 3.7),

@@ -108,7 +108,7 @@ export function CavityDetail({
 
 function Property({ name, judged, more }: { name: string; judged: Judged; more?: string }) {
   return (
-    <div className="property">
+    <div className={`property property-${judged.state}`}>
       <dt>
         <StandingTag standing={judged.standing}>{STATE_WORD[judged.state]}</StandingTag>
       </dt>

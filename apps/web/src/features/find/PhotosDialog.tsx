@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { Button, Modal } from 'react-bootstrap';
@@ -5,6 +6,7 @@ import { Trash2 } from 'lucide-react';
 import { type Connector, MOST_PHOTO_BYTES, MOST_PHOTOS, type Photo } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
+import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { smallerPhoto } from './smaller-photo.ts';
 
@@ -20,6 +22,7 @@ export function PhotosDialog({
 }) {
   const queries = useQueryClient();
   const tell = useNotices((s) => s.tell);
+  const [removing, setRemoving] = useState<Photo | null>(null);
   const refresh = () => queries.invalidateQueries({ queryKey: ['harness', jobId] });
   const add = useJobChange(jobId, async (file: File) => {
     const small = file.size > MOST_PHOTO_BYTES ? await smallerPhoto(file) : file;
@@ -31,6 +34,18 @@ export function PhotosDialog({
     await refresh();
     tell({ text: 'Photo removed.' });
   });
+  if (removing) {
+    return (
+      <ConfirmDialog
+        title="Remove this photo?"
+        action="Remove the photo"
+        onCancel={() => setRemoving(null)}
+        onConfirm={() => remove.mutate(removing, { onSettled: () => setRemoving(null) })}
+      >
+        It cannot be brought back.
+      </ConfirmDialog>
+    );
+  }
   return (
     <Modal show onHide={onClose} centered size="lg">
       <Modal.Header closeButton>
@@ -57,7 +72,7 @@ export function PhotosDialog({
                 <Button
                   variant="quiet"
                   aria-label={`Remove ${photo.fileName}`}
-                  onClick={() => remove.mutate(photo)}
+                  onClick={() => setRemoving(photo)}
                 >
                   <Trash2 size={16} />
                 </Button>
