@@ -14,8 +14,9 @@ test('from nothing to a kept plan: job, outputs, imports, target, plan, reload',
   await dialog.getByRole('button', { name: 'Start the job' }).click();
 
   // The factory amplifier and its outputs.
-  await expect(page).toHaveURL(/\/jobs\/[0-9a-f-]{36}\/listen/);
+  await expect(page).toHaveURL(/\/jobs\/[0-9a-f-]{36}\/intake/);
   const id = /jobs\/([0-9a-f-]{36})/.exec(page.url())![1];
+  await page.getByRole('link', { name: /^Listen/ }).click();
   await page.getByRole('button', { name: 'Add a unit' }).click();
   await page.getByRole('dialog').getByLabel('Where it sits').fill('under the seat');
   await page.getByRole('dialog').getByRole('button', { name: 'Add the unit' }).click();

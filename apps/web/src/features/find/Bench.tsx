@@ -151,6 +151,14 @@ export function Bench({ job, view, connector }: BenchProps) {
     const next = view.connectors[(i + step + view.connectors.length) % view.connectors.length];
     if (next && next !== connector) select(selectionFrom(next, null), next);
   };
+  /** The output of Listen that sits on these cavities, where it has been taken over already. */
+  const toListen = () => {
+    const number = connector.cavities.find((c) => c.id === at.first)?.number;
+    const output = job.units
+      .find((u) => u.id === connector.unitId)
+      ?.pairs.find((p) => p.plug === connector.name && (p.plusCavity === number || p.minusCavity === number));
+    void navigate(`/jobs/${job.id}/listen${output ? `/${output.id}` : ''}`);
+  };
   const lastReading = (): Reading | undefined => view.readings.findLast((r) => r.withdrawnAt === null);
 
   const onKeys = useBenchKeys({
@@ -170,7 +178,7 @@ export function Bench({ job, view, connector }: BenchProps) {
     },
     flip: () => store.setView(from === 'wire' ? 'mating' : 'wire'),
     help: () => setDialog({ what: 'keys' }),
-    toListen: () => void navigate(`/jobs/${job.id}/listen`),
+    toListen,
     turn: (key) => {
       const choice = CONDITION_CHOICES.find((c) => c.key === key);
       if (!choice) return false;
@@ -231,10 +239,7 @@ export function Bench({ job, view, connector }: BenchProps) {
           />
         </div>
         <Conditions onDone={focusFace} zeroed={job.intake.zeroed.length} jobId={job.id} />
-        <Instruments
-          onDone={() => (lock ? focusFace() : entryBox.current?.focus())}
-          onListen={() => void navigate(`/jobs/${job.id}/listen`)}
-        />
+        <Instruments onDone={() => (lock ? focusFace() : entryBox.current?.focus())} onListen={toListen} />
         <EntryLine
           ref={entryBox}
           connector={connector}

@@ -20,7 +20,7 @@ export function NewJobDialog({ onClose }: { onClose: () => void }) {
         noValidate
         onSubmit={(e) =>
           void form.handleSubmit((fields) =>
-            add.mutate(fields, { onSuccess: (job) => void navigate(`/jobs/${job.id}/listen`) }),
+            add.mutate(fields, { onSuccess: (job) => void navigate(`/jobs/${job.id}/intake`) }),
           )(e)
         }
       >
