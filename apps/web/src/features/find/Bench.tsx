@@ -3,10 +3,8 @@ import { useNavigate, useSearchParams } from 'react-router';
 import {
   type Connector,
   type HarnessView,
-  type HarnessWorkings,
   type JobView,
   lockOf,
-  mismatchesOf,
   type NextTest,
   type Observation,
   parseEntry,
@@ -17,6 +15,7 @@ import { PlugSketch } from '../../ui/PlugSketch.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { BenchHead } from './BenchHead.tsx';
 import { CavityDetail } from './CavityDetail.tsx';
+import { BATTERY_ON_TWEETER, isTweeter } from './battery.ts';
 import { Conditions } from './Conditions.tsx';
 import { DoesNotFit } from './DoesNotFit.tsx';
 import { EntryLine } from './EntryLine.tsx';
@@ -28,6 +27,7 @@ import { Instruments } from './Instruments.tsx';
 import { NextTestCard } from './NextTestCard.tsx';
 import { PlugLock } from './PlugLock.tsx';
 import { ReadingsList } from './ReadingsList.tsx';
+import { SheetLines } from './SheetLines.tsx';
 import { advanced, type Selection, selectionFrom, selectionText } from './selection.ts';
 import { useBenchKeys } from './use-bench-keys.ts';
 import { useContradictions, useMap, useNextTests, usePreview } from './use-find.ts';
@@ -38,15 +38,6 @@ interface BenchProps {
   job: JobView;
   view: HarnessView;
   connector: Connector;
-}
-
-const BATTERY_ON_TWEETER =
-  'This pair goes to a tweeter: no battery there, not even for a moment. Use the polarity tester.';
-
-function isTweeter({ map, indexOf }: HarnessWorkings, cavityId: string): boolean {
-  const pair = map.cavities[indexOf.get(cavityId) ?? -1]?.pair ?? null;
-  const channel = pair === null ? null : map.pairs[pair].channel;
-  return channel !== null && channel.probability > 0.5 && channel.channel.way === 'tweeter';
 }
 
 /** The plug in hand: its face, the instrument, the conditions, and what all readings come to. */
@@ -277,33 +268,7 @@ export function Bench({ job, view, connector }: BenchProps) {
           jobId={job.id}
         />
         <CavityDetail workings={shown} at={at} preview={preview !== null} />
-        {view.sheets.length > 0 && (
-          <div className="sheet-lines">
-            {workings.map.sheets.map(({ sheet, variants }) => {
-              const best = [...variants].sort((a, b) => b.probability - a.probability)[0];
-              const wrong = best ? mismatchesOf(workings, sheet.id, best.variant).length : 0;
-              return (
-                <button
-                  key={sheet.id}
-                  type="button"
-                  className="sheet-line"
-                  onClick={() => setDialog({ what: 'sheets' })}
-                >
-                  <span>
-                    {sheet.name} {best?.variant && <span className="num">{best.variant}</span>}
-                  </span>
-                  <span className="quiet">
-                    {best && best.probability > 0.6
-                      ? wrong > 0
-                        ? `fits, ${wrong} rows do not`
-                        : 'fits so far'
-                      : 'does not fit this car'}
-                  </span>
-                </button>
-              );
-            })}
-          </div>
-        )}
+        <SheetLines workings={workings} onOpen={() => setDialog({ what: 'sheets' })} />
       </section>
       <FindDialogs
         dialog={dialog}
