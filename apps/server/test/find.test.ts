@@ -15,6 +15,8 @@ import {
   type Sheet,
   type SimulationScore,
   type Unit,
+  WALK_IN_ITEMS,
+  type WalkIn,
 } from '@ulpen/core';
 import fc from 'fast-check';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
@@ -322,8 +324,27 @@ describe('intake', () => {
       { drive: 'electric' },
     ]);
     expect(
-      await fault(put({ version: 2, walkIn: { items: {} as never, signedBy: '', signedAt: 'now' } })),
-    ).toContain('400 walkIn');
+      await fault(put({ version: 2, walkIns: [{ items: {} as never, signedBy: '', signedAt: 'now' }] })),
+    ).toContain('400 walkIns.0');
+    const items = Object.fromEntries(
+      WALK_IN_ITEMS.map((item) => [item, { state: 'good' as const, note: '' }]),
+    );
+    const check = {
+      items: items as WalkIn['items'],
+      signedBy: 'Bay 2',
+      signedAt: '2026-11-02T08:00:00.000Z',
+    };
+    expect((await put({ version: 2, walkIns: [check] })).body).toMatchObject({
+      version: 3,
+      walkIns: [check],
+    });
+    expect(await fault(put({ version: 3, walkIns: [{ ...check, signedBy: 'Bay 9' }] }))).toBe(
+      '400 walkIns: a signed check stays as it is; sign another one',
+    );
+    expect(await fault(put({ version: 3 }))).toContain('stays as it is');
+    expect(
+      (await put({ version: 3, walkIns: [check, { ...check, signedBy: 'Bay 1' }] })).body.walkIns,
+    ).toHaveLength(2);
   });
 });
 

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { Inject, Injectable } from '@nestjs/common';
 import { type Intake, type IntakeFields, START_INTAKE } from '@ulpen/core';
 import type { Knex } from 'knex';
@@ -22,6 +23,10 @@ export class IntakesRepository {
       found(await trx('jobs').where({ id: jobId }).forUpdate().first('id'), 'job');
       const current = await this.ofJob(jobId, trx);
       if (current.version !== version) throw ProblemError.stale('intake', current);
+      if (!isDeepStrictEqual(current.walkIns, fields.walkIns.slice(0, current.walkIns.length)))
+        throw ProblemError.invalid([
+          { field: 'walkIns', message: 'a signed check stays as it is; sign another one' },
+        ]);
       await this.put(jobId, { ...fields, version: version + 1 }, trx);
       return this.ofJob(jobId, trx);
     });
@@ -32,7 +37,7 @@ export class IntakesRepository {
       ...toRow(intake),
       job_id: jobId,
       clues: JSON.stringify(intake.clues),
-      walk_in: intake.walkIn && JSON.stringify(intake.walkIn),
+      walk_ins: JSON.stringify(intake.walkIns),
     };
     await trx('intakes').insert(row).onConflict('job_id').merge();
   }

@@ -49,7 +49,8 @@ export const intakeFieldsSchema = z
     tools: z.array(toolSchema).max(6),
     zeroed: z.array(z.enum(ZERO_ITEMS)).max(ZERO_ITEMS.length),
     clues: cluesSchema,
-    walkIn: walkInSchema.nullable(),
+    /** signed checks, oldest first; one is added, none is changed: the car is gone through again before it leaves */
+    walkIns: z.array(walkInSchema).max(20, 'at most 20 signed checks'),
   })
   .meta({ id: 'IntakeFields' });
 export type IntakeFields = z.infer<typeof intakeFieldsSchema>;
@@ -69,5 +70,5 @@ export const START_INTAKE: IntakeFields = {
     faderWorks: 'unknown',
     moreSpeakersThanFour: 'unknown',
   },
-  walkIn: null,
+  walkIns: [],
 };

@@ -31,7 +31,7 @@ export async function up(knex: Knex): Promise<void> {
     t.specificType('tools', 'text[]').notNullable();
     t.specificType('zeroed', 'text[]').notNullable();
     t.jsonb('clues').notNullable();
-    t.jsonb('walk_in');
+    t.jsonb('walk_ins').notNullable();
     t.integer('version').notNullable().defaultTo(1);
   });
   await knex.schema.createTable('connectors', (t) => {

@@ -10,6 +10,14 @@ const UNCHECKED: Items = Object.fromEntries(
   WALK_IN_ITEMS.map((item) => [item, { state: 'unchecked', note: '' }]),
 ) as Items;
 
+function faultsOf(check: WalkInType): string {
+  const faults = WALK_IN_ITEMS.filter((item) => check.items[item].state === 'fault').map((item) => {
+    const { note } = check.items[item];
+    return `${WALK_IN_WORDS[item].name.toLowerCase()}${note ? ` (${note})` : ''}`;
+  });
+  return faults.length === 0 ? 'No fault was found.' : `With: ${faults.join(', ')}.`;
+}
+
 interface WalkInProps {
   intake: IntakeFields;
   change: (part: Partial<IntakeFields>) => void;
@@ -17,27 +25,29 @@ interface WalkInProps {
 
 /** In what state the car came in; signed with its date, and gone through again before it leaves. */
 export function WalkIn({ intake, change }: WalkInProps) {
-  const [open, setOpen] = useState(intake.walkIn === null);
-  const [items, setItems] = useState<Items>(intake.walkIn?.items ?? UNCHECKED);
-  const [signedBy, setSignedBy] = useState(intake.walkIn?.signedBy ?? '');
+  const last = intake.walkIns.at(-1) ?? null;
+  const [open, setOpen] = useState(last === null);
+  const [items, setItems] = useState<Items>(UNCHECKED);
+  const [signedBy, setSignedBy] = useState(last?.signedBy ?? '');
   const left = WALK_IN_ITEMS.filter((i) => items[i].state === 'unchecked').length;
   const set = (item: keyof Items, part: Partial<Items[keyof Items]>) =>
     setItems((all) => ({ ...all, [item]: { ...all[item], ...part } }));
-  if (!open && intake.walkIn) {
-    const faults = WALK_IN_ITEMS.filter((i) => intake.walkIn!.items[i].state === 'fault');
+  if (!open && last) {
     return (
       <section className="intake-part" aria-label="Walk-in check">
         <h2 className="intake-title">Walk-in check</h2>
-        <p>
-          Signed by {intake.walkIn.signedBy} on{' '}
-          <span className="num">{format(new Date(intake.walkIn.signedAt), 'yyyy-MM-dd HH:mm')}</span>.{' '}
-          {faults.length === 0
-            ? 'No fault was found.'
-            : `Came in with: ${faults.map((f) => `${WALK_IN_WORDS[f].name.toLowerCase()}${intake.walkIn!.items[f].note ? ` (${intake.walkIn!.items[f].note})` : ''}`).join(', ')}.`}
+        {intake.walkIns.map((check) => (
+          <p key={check.signedAt}>
+            Signed by {check.signedBy} on{' '}
+            <span className="num">{format(new Date(check.signedAt), 'yyyy-MM-dd HH:mm')}</span>.{' '}
+            {faultsOf(check)}
+          </p>
+        ))}
+        <p className="quiet small">
+          A signed check stays as it is. The car is gone through again in the same order before it leaves.
         </p>
-        <p className="quiet small">It is gone through again in the same order before the car leaves.</p>
         <Button variant="secondary" onClick={() => setOpen(true)}>
-          Look at it again
+          Go through it again
         </Button>
       </section>
     );
@@ -89,12 +99,22 @@ export function WalkIn({ intake, change }: WalkInProps) {
         <Button
           disabled={left > 0 || signedBy.trim() === ''}
           onClick={() => {
-            change({ walkIn: { items, signedBy: signedBy.trim(), signedAt: new Date().toISOString() } });
+            change({
+              walkIns: [
+                ...intake.walkIns,
+                { items, signedBy: signedBy.trim(), signedAt: new Date().toISOString() },
+              ],
+            });
             setOpen(false);
           }}
         >
           Sign with today’s date
         </Button>
+        {last && (
+          <Button variant="secondary" onClick={() => setOpen(false)}>
+            Cancel
+          </Button>
+        )}
         {left > 0 && (
           <span className="quiet small">
             <span className="num">{left}</span> not looked at yet
