@@ -50,3 +50,4 @@ export { levelOfFilterModel } from './signal/fit/model-level.ts';
 export { outputResponse, SUM_GRID_HZ } from './summing/output-response.ts';
 export { smoothToBands } from './signal/smooth.ts';
 export { writeTable } from './harness/table-text.ts';
+export * from './harness/battery.ts';

@@ -67,7 +67,9 @@ function faultsOf(reading: ReadingFields, cavities: ReadonlyMap<string, NamedCav
         message: `${place} is marked empty; if there is a wire after all, change the plug first`,
       });
   }
-  const battery = batteryLock(reading);
+  const { observation, conditions } = reading;
+  const byBattery = observation.kind === 'cone' && observation.source === 'battery';
+  const battery = byBattery ? batteryLock(conditions) : null;
   if (battery) faults.push({ field: 'observation.source', message: battery });
   const asks = unlikely(reading);
   if (asks && !reading.confirmed) faults.push({ field: 'confirmed', message: asks.text });

@@ -1,5 +1,5 @@
 import { type ConnectorFields, isWarningColoured } from '../model/connector.ts';
-import type { Instrument, ReadingFields } from '../model/reading.ts';
+import type { Conditions, Instrument, ReadingFields } from '../model/reading.ts';
 
 type Plug = Pick<ConnectorFields, 'confirmed' | 'shell' | 'sleeve' | 'name'>;
 
@@ -26,9 +26,7 @@ export function lockOf(plug: Plug, instrument: Instrument): string | null {
 }
 
 /** Why a 1.5 V battery may not go on under these conditions, or null: car side only, with the plug out. */
-export function batteryLock(reading: Pick<ReadingFields, 'observation' | 'conditions'>): string | null {
-  if (reading.observation.kind !== 'cone' || reading.observation.source !== 'battery') return null;
-  const { plug, side } = reading.conditions;
+export function batteryLock({ plug, side }: Pick<Conditions, 'plug' | 'side'>): string | null {
   if (plug === 'out' && side === 'car') return null;
   return 'The battery goes on the car side with the plug out, momentarily, 1.5 V: never into a unit, an input, a microphone or a tweeter.';
 }

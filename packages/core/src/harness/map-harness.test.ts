@@ -12,6 +12,7 @@ import {
 } from '../carsim/index.ts';
 import type { Conditions, Observation } from '../model/reading.ts';
 import type { Role } from '../model/sheet.ts';
+import { batteryOnPair } from './battery.ts';
 import { contradictions } from './contradictions.ts';
 import { evidenceFor } from './evidence.ts';
 import type { HarnessClaim, HarnessInput, HarnessReading, Tool } from './harness-input.ts';
@@ -282,6 +283,25 @@ describe('the next test', () => {
         mapHarness(plug([...low, tone(3, 4, 'left', 'woofer'), tone(3, 4, 'left', 'woofer')], [], ['meter'])),
       ),
     ).toEqual([expect.stringContaining('need a polarity tester, or a 1.5 V cell')]);
+  });
+  it('no battery is asked for or allowed where a tweeter, an input or data may hang', () => {
+    const cones = (readings: HarnessReading[]) =>
+      nextTests(mapHarness(plug(readings, [], ['meter', 'battery'])), OFF, 400)
+        .filter((t) => t.instrument === 'cone')
+        .map((t) => t.cavityId);
+    expect(cones([])).toEqual([]);
+    expect(cones(low)).toEqual(['k3']);
+    const tweeter = [...low, tone(3, 4, 'left', 'tweeter')];
+    expect(cones(tweeter)).toEqual([]);
+    expect(batteryOnPair(mapHarness(plug(low)), 'k4', 'k3')).toBeNull();
+    expect(batteryOnPair(mapHarness(plug(low)), 'k5', 'k6')).toContain('before a few ohms were read');
+    expect(batteryOnPair(mapHarness(plug(tweeter)), 'k3', 'k4')).toContain('may go to a tweeter');
+    const bus = [7, 8].flatMap((n) => [dc(n, 0.1), dc(n, 2.5, IGNITION_ON), dc(n, 2.5, RADIO_ON)]);
+    const onBus = nextTests(mapHarness(plug([...bus, ohms(7, 8, 60)])), OFF, 400).filter(
+      (t) => t.otherCavityId === 'k8' && t.cavityId === 'k7',
+    );
+    expect(onBus.map((t) => t.instrument)).not.toContain('tone');
+    expect(onBus.map((t) => t.instrument)).not.toContain('cone');
   });
   it('what was measured already is worth less', () => {
     const gain = (readings: HarnessReading[]) =>

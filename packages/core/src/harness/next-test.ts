@@ -1,6 +1,7 @@
 import type { Conditions, Instrument } from '../model/reading.ts';
 import { START_CONDITIONS } from '../model/reading.ts';
 import { ROLES } from '../model/sheet.ts';
+import { batteryOnPair } from './battery.ts';
 import { CHANNEL_PRIOR, CHANNELS, presence } from './channels.ts';
 import type { HarnessWorkings } from './map-harness.ts';
 import { acLikelihood } from './likelihood/ac.ts';
@@ -24,6 +25,8 @@ export interface NextTest {
 const LOOKING = 0.2;
 /** A thing that only a sheet claims is as open as this, bits: measure, never assume. */
 const ONLY_CLAIMED = { channel: 1.5, polarity: 0.7 };
+
+const MAY_BE_DATA = 0.3;
 
 /** Under this expected gain nothing more is worth measuring, bits. */
 const WORTH = 0.06;
@@ -173,16 +176,6 @@ export function nextTests(workings: HarnessWorkings, now: Conditions, most = 3):
       if (!done.has(sign('seen', i, -1, OFF))) offer('seen', i, -1, OFF, LOOKING, 0.15);
     });
   }
-  // Without a tone source the pop of a cell is heard as well; only where a few ohms exclude a tweeter and an input.
-  const isDriver = (i: number, j: number) =>
-    readings.some(
-      ({ reading: { observation: o }, ...r }) =>
-        o.kind === 'ohms' &&
-        o.ohms !== null &&
-        o.ohms < 20 &&
-        Math.min(r.i, r.j) === i &&
-        Math.max(r.i, r.j) === j,
-    );
   const best = new Map(beliefs.best.map((n, place) => [n, place]));
   beliefs.pairs.forEach(({ i, j, kinds, probability }, n) => {
     if (!open[i] || !open[j] || probability < 0.02) return;
@@ -190,20 +183,23 @@ export function nextTests(workings: HarnessWorkings, now: Conditions, most = 3):
     const asInput = probability * kinds[1];
     const place = best.get(n);
     const found = place === undefined ? null : map.pairs[place];
-    const claimedOnly = (j: { standing: string } | null) => j !== null && j.standing === 'claimed';
     const channel = Math.max(
       place === undefined ? 3.5 : entropy(channels[place]),
-      claimedOnly(found?.channel ?? null) ? ONLY_CLAIMED.channel : 0,
+      found?.channel?.standing === 'claimed' ? ONLY_CLAIMED.channel : 0,
     );
     const polarity = Math.max(
       found === null ? 1 : binary(found.polarity.probability),
-      claimedOnly(found?.polarity ?? null) ? ONLY_CLAIMED.polarity : 0,
+      found?.polarity.standing === 'claimed' ? ONLY_CLAIMED.polarity : 0,
     );
+    // A pair that may be data is metered only, until it is decided.
     if (drivable[i] && drivable[j]) {
+      const mayBeData = probability * kinds[2] > MAY_BE_DATA;
+      const poppable = tools.has('battery') && batteryOnPair(workings, wires[i].id, wires[j].id) === null;
       if (tools.has('meter')) offer('ohms', i, j, OFF, told(asOutput, 0.84, 0.04), 1);
-      if (tools.has('tone') || (tools.has('battery') && isDriver(i, j)))
+      // Without a tone source the pop of the cell is heard as well.
+      if (!mayBeData && (tools.has('tone') || poppable))
         offer('tone', i, j, OFF, told(asOutput, 0.94, 0.012) + 0.85 * asOutput * channel, 1.6);
-      if (tools.has('tester') || tools.has('battery'))
+      if (!mayBeData && (tools.has('tester') || poppable))
         offer('cone', i, j, OFF, 0.5 * told(asOutput, 0.85, 0.012) + 0.85 * asOutput * polarity, 1.6);
       if (tools.has('tester') && tools.has('test-speaker'))
         offer('cone', i, j, PLAYING, told(asInput, 0.85, 0.012) + 0.85 * asInput * polarity, 2);
@@ -217,7 +213,7 @@ export function nextTests(workings: HarnessWorkings, now: Conditions, most = 3):
           i,
           j,
           { ...PLAYING, ...steer },
-          asInput * gainOfWalk(claimedOnly(found?.channel ?? null) ? FLAT : channels[place], steer),
+          asInput * gainOfWalk(found?.channel?.standing === 'claimed' ? FLAT : channels[place], steer),
           1.2,
         );
     }

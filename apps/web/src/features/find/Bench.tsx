@@ -1,6 +1,8 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import {
+  batteryLock,
+  batteryOnPair,
   type Connector,
   type HarnessView,
   type JobView,
@@ -15,7 +17,6 @@ import { PlugSketch } from '../../ui/PlugSketch.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { BenchHead } from './BenchHead.tsx';
 import { CavityDetail } from './CavityDetail.tsx';
-import { BATTERY_ON_TWEETER, isTweeter } from './battery.ts';
 import { Conditions } from './Conditions.tsx';
 import { DoesNotFit } from './DoesNotFit.tsx';
 import { EntryLine } from './EntryLine.tsx';
@@ -64,7 +65,10 @@ export function Bench({ job, view, connector }: BenchProps) {
   const shown = preview ?? workings;
   const looks = useLooks(view, shown);
   const marked = useMemo(() => new Set(misfits.flatMap((m) => m.cavityIds)), [misfits]);
-  const lock = lockOf(connector, instrument);
+  const batteryRefused =
+    batteryLock(conditions) ?? (at.first && at.second ? batteryOnPair(workings, at.first, at.second) : null);
+  const byBattery = instrument === 'cone' && store.source === 'battery';
+  const lock = lockOf(connector, instrument) ?? (byBattery ? batteryRefused : null);
   const holes = useMemo(
     () => new Set(connector.cavities.filter((c) => c.empty).map((c) => c.number)),
     [connector],
@@ -98,8 +102,9 @@ export function Bench({ job, view, connector }: BenchProps) {
   const held = { ...conditions, zeroed: job.intake.zeroed };
   const save = (observation: Observation, entered: string) => {
     if (!at.first) return;
-    if (observation.kind === 'cone' && observation.source === 'battery' && isTweeter(workings, at.first)) {
-      tell({ tone: 'wrong', text: BATTERY_ON_TWEETER });
+    const refused = observation.kind === 'cone' && observation.source === 'battery' ? batteryRefused : null;
+    if (refused) {
+      tell({ tone: 'wrong', text: refused });
       return;
     }
     take.ask(
@@ -116,22 +121,29 @@ export function Bench({ job, view, connector }: BenchProps) {
   };
   const measure = () => {
     if (!at.first || instrument === 'note' || !view.simulation) return;
+    if (lock) {
+      tell({ tone: 'wrong', text: lock });
+      return;
+    }
     probe.mutate(
       { cavityId: at.first, otherCavityId: at.second, instrument, source: store.source, conditions: held },
       { onSuccess: goOn },
     );
   };
+  const plugOf = (cavityId: string) => view.connectors.find((c) => c.cavities.some((v) => v.id === cavityId));
   const jump = (test: NextTest | undefined) => {
     if (!test) return;
-    const on = view.connectors.find((c) => c.cavities.some((v) => v.id === test.cavityId));
+    const on = plugOf(test.cavityId);
     if (!on) return;
     store.choose(test.instrument);
+    if (test.instrument === 'cone')
+      store.setSource(job.intake.tools.includes('tester') ? 'tester' : 'battery');
     store.setConditions({ ...test.conditions, volumeStep: conditions.volumeStep });
     select({ first: test.cavityId, second: test.otherCavityId }, on);
     focusFace();
   };
   const goTo = (cavityIds: readonly string[]) => {
-    const on = view.connectors.find((c) => c.cavities.some((v) => v.id === cavityIds[0]));
+    const on = plugOf(cavityIds[0]);
     if (!on) return;
     const second = on.cavities.some((v) => v.id === cavityIds[1]) ? cavityIds[1] : null;
     select({ first: cavityIds[0], second }, on);

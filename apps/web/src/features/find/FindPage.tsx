@@ -1,10 +1,9 @@
 import { useParams } from 'react-router';
-import { Button } from 'react-bootstrap';
-import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useFramedJob } from '../job/JobFrame.tsx';
 import { Bench } from './Bench.tsx';
 import { FindStart } from './FindStart.tsx';
-import { useHarness } from './use-find.ts';
+import { WithHarness } from './WithHarness.tsx';
+import './find-entry.css';
 import './find.css';
 import './find-dialogs.css';
 import './find-says.css';
@@ -13,20 +12,16 @@ import './find-says.css';
 export function FindPage() {
   const job = useFramedJob();
   const { connectorId } = useParams();
-  const harness = useHarness(job.id);
-  if (harness.isPending) return <p className="p-4 quiet">Opening the plugs …</p>;
-  if (harness.isError) {
-    return (
-      <EmptyState
-        title="The plugs did not come"
-        actions={<Button onClick={() => void harness.refetch()}>Try again</Button>}
-      >
-        {harness.error.message}
-      </EmptyState>
-    );
-  }
-  const view = harness.data;
-  const connector = view.connectors.find((c) => c.id === connectorId) ?? view.connectors[0];
-  if (!connector) return <FindStart job={job} view={view} />;
-  return <Bench job={job} view={view} connector={connector} />;
+  return (
+    <WithHarness jobId={job.id}>
+      {(view) => {
+        const connector = view.connectors.find((c) => c.id === connectorId) ?? view.connectors[0];
+        return connector ? (
+          <Bench job={job} view={view} connector={connector} />
+        ) : (
+          <FindStart job={job} view={view} />
+        );
+      }}
+    </WithHarness>
+  );
 }

@@ -21,7 +21,8 @@ import { useNotices } from '../../ui/notices-store.ts';
 import { StandingTag } from '../../ui/StandingTag.tsx';
 import { WireChip } from '../../ui/WireChip.tsx';
 import { useFramedJob } from '../job/JobFrame.tsx';
-import { useHarness, useMap } from './use-find.ts';
+import { useMap } from './use-find.ts';
+import { WithHarness } from './WithHarness.tsx';
 import { useLooks } from './use-looks.ts';
 import './find.css';
 import './pin-map.css';
@@ -29,18 +30,7 @@ import './pin-map.css';
 /** The pin map: every plug drawn and listed, for print and for the next person to open this car. */
 export function PinMapPage() {
   const job = useFramedJob();
-  const harness = useHarness(job.id);
-  if (harness.isPending) return <p className="p-4 quiet">Drawing …</p>;
-  if (harness.isError)
-    return (
-      <EmptyState
-        title="The plugs did not come"
-        actions={<Button onClick={() => void harness.refetch()}>Try again</Button>}
-      >
-        {harness.error.message}
-      </EmptyState>
-    );
-  return <PinMap job={job} view={harness.data} />;
+  return <WithHarness jobId={job.id}>{(view) => <PinMap job={job} view={view} />}</WithHarness>;
 }
 
 function PinMap({ job, view }: { job: JobView; view: HarnessView }) {
