@@ -248,6 +248,18 @@ describe('sheets', () => {
     );
     expect(told.variant).toEqual({ sheetId: 's1', name: '4K7' });
   });
+  it('what a sheet leaves out is most likely unused, when it names nearly everything else', () => {
+    const named = (count: number): HarnessClaim[] =>
+      Array.from({ length: count }, (_, i) => ({
+        ...claim('', i + 1, 'left', 'plus'),
+        role: 'ground',
+        channel: null,
+        sign: null,
+      }));
+    const unused = (claims: HarnessClaim[]) =>
+      found(plug([], claims), 16).roles.find((r) => r.role === 'unused')!.probability;
+    expect(unused(named(14))).toBeGreaterThan(3 * unused(named(4)));
+  });
   it('a sheet for another option code loses against what was measured', () => {
     const input = plug(measured, sheet.slice(0, 4));
     expect(pairAt(input, 3)!.channel!.channel.side).toBe('right');

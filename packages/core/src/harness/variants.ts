@@ -179,6 +179,19 @@ const ofSign = (said: number, isTrue: number, right: boolean) => {
   return said === isTrue ? rate : 1 - rate;
 };
 
+/** Sheets leave out what is not used: how much likelier that is than leaving out a wire that does something. */
+const LEFT_OUT = 12;
+/** Only where a sheet names this share of all wires is its silence on one of them worth anything. */
+const NAMES_MOST = 0.7;
+
+/** Wires that a sheet passes over although it names nearly all others, by index. */
+function leftOut(sheet: HarnessSheet, indexOf: ReadonlyMap<string, number>, count: number): number[] {
+  const named = new Set(sheet.claims.map((c) => indexOf.get(c.cavityId)));
+  named.delete(undefined);
+  if (named.size < NAMES_MOST * count) return [];
+  return Array.from({ length: count }, (_, i) => i).filter((i) => !named.has(i));
+}
+
 /** Claims as evidence for roles and pairs; each counts as far as its variant is believed without it. */
 export function claimWeights(
   beliefs: readonly SheetBelief[],
@@ -188,6 +201,7 @@ export function claimWeights(
   const roles = Array.from({ length: count }, () => new Float64Array(ROLES.length));
   const pairs: { i: number; j: number; kind: PairKind; logRatio: number }[] = [];
   for (const { sheet, without } of beliefs) {
+    for (const i of leftOut(sheet, indexOf, count)) roles[i][roleIndex.unused] += Math.log(LEFT_OUT);
     const halves = new Map<string, { i: number; q: number }>();
     for (const [cavityId, claims] of claimsByCavity(sheet)) {
       const i = indexOf.get(cavityId);
