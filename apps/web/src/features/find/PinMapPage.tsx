@@ -24,7 +24,6 @@ import { useFramedJob } from '../job/JobFrame.tsx';
 import { useMap } from './use-find.ts';
 import { WithHarness } from './WithHarness.tsx';
 import { useLooks } from './use-looks.ts';
-import './find.css';
 import './pin-map.css';
 
 /** The pin map: every plug drawn and listed, for print and for the next person to open this car. */
