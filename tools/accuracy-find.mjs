@@ -2,7 +2,7 @@
 
 const CARS = 300;
 /** More cars for the calibration: with 300 the figures of the middle bins are mostly chance. */
-const CALIBRATION_CARS = 1200;
+const CALIBRATION_CARS = 3000;
 const SLIPS = 0.02;
 const STAGES = [0.35, 0.6, 1];
 const LEAST_CASES = 200;

@@ -1,5 +1,5 @@
 import type { Response } from '../signal/response.ts';
-import { seededRandom } from './random.ts';
+import { seededRandom } from '../quantity/random.ts';
 import { transferAt, type SimulatedChain } from './transfer.ts';
 
 export interface AnalyserOptions {

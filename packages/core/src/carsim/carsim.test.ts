@@ -6,7 +6,7 @@ import { ColumnReader } from '../signal/columns/column-reader.ts';
 import { measureChain } from './analyser.ts';
 import { DEMO_CARS } from './cars/index.ts';
 import { columnsText, jobFileOfCar } from './job-file-of-car.ts';
-import { seededRandom } from './random.ts';
+import { seededRandom } from '../quantity/random.ts';
 import { chainAtStep } from './simulated-car.ts';
 import { transferAt, type SimulatedChain } from './transfer.ts';
 

@@ -1,6 +1,6 @@
 import type { BandClass } from '../signal/classify.ts';
 import { measureChain } from './analyser.ts';
-import { seededRandom, type Random } from './random.ts';
+import { seededRandom, type Random } from '../quantity/random.ts';
 import type { Response } from '../signal/response.ts';
 import type { SimulatedChain, SimulatedFilter } from './transfer.ts';
 

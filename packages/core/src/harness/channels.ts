@@ -19,7 +19,7 @@ export const CHANNELS: readonly Channel[] = [
 function prior({ side, axle, way }: Channel, kind: 'input' | 'output'): number {
   if (axle === 'other') return way === 'subwoofer' ? 0.06 : kind === 'input' ? 0.05 : 0.01;
   if (side === 'centre') return 0.05;
-  if (kind === 'input') return way === 'full' ? 0.2 : 0.004;
+  if (kind === 'input') return way === 'full' ? 0.2 : 0.0015;
   if (axle === 'rear') return way === 'full' ? 0.13 : 0.02;
   return { full: 0.06, woofer: 0.08, midrange: 0.05, tweeter: 0.08, subwoofer: 0 }[way];
 }
@@ -49,7 +49,7 @@ export interface ChannelBeliefs {
 }
 
 /** Most slips miss the pair altogether and show nothing; this share shows another pair's place. */
-const ASTRAY = 0.012;
+const ASTRAY = 0.004;
 
 /** Balance and fader do nothing to inputs that are made quieter in the amplifier itself. */
 const NOT_FOLLOWING = 0.05;
@@ -78,7 +78,7 @@ function heardAt(places: readonly HeardPlace[], channel: Channel): number {
   const [first] = places;
   const sameSide = places.every((p) => p.side === channel.side);
   const sameAxle = places.every((p) => p.axle === channel.axle);
-  const place = sameSide && sameAxle ? 0.94 : sameSide || sameAxle ? 0.012 : 0.004;
+  const place = sameSide && sameAxle ? 0.94 : sameSide || sameAxle ? 0.006 : 0.002;
   const ways = new Set(places.flatMap((p) => (p.way ? [p.way] : [])));
   const whole = channel.way === 'full';
   if (channel.side === 'centre' || channel.way === 'subwoofer') return place;
@@ -86,7 +86,7 @@ function heardAt(places: readonly HeardPlace[], channel: Channel): number {
   if (ways.size > 1) return place * (whole ? 0.9 : 0.02);
   // One driver heard: that way, or a full-range pair whose other driver was not noticed.
   const told = first.way ?? [...ways][0];
-  return place * (whole ? (told === 'woofer' ? 0.35 : 0.06) : told === channel.way ? 0.7 : 0.015);
+  return place * (whole ? (told === 'woofer' ? 0.35 : 0.06) : told === channel.way ? 0.7 : 0.01);
 }
 
 /** log likelihood of each channel from the readings of one pair */
@@ -116,8 +116,14 @@ function fromReadings({ readings }: ChannelInput): Float64Array {
   return logs;
 }
 
+/**
+ * How much the evidence counts: readings of one pair agree more often than the rates above say of each alone, and
+ * sheets err together on outputs more than on inputs. Set so that stated probabilities come true (docs/accuracy.md).
+ */
+const SHARE = { readings: 1.2, claims: { input: 1.08, output: 0.93 } };
+
 /** A second pair of the same channel in the same unit is unusual, but for subwoofer coils. */
-const TWICE = 0.06;
+const TWICE = 0.02;
 
 /**
  * Probability of every channel (in the order of CHANNELS) for every pair. What one pair surely is, the others of its
@@ -127,7 +133,10 @@ const TWICE = 0.06;
  */
 export function channelBeliefs(pairs: readonly ChannelInput[], unseenOutputs: number): ChannelBeliefs {
   const evidence = pairs.map(fromReadings);
-  const own = evidence.map((logs, i) => logs.map((v, n) => v + Math.log(CHANNEL_PRIOR[pairs[i].kind][n])));
+  const claimed = pairs.map((p) => p.claimedChannel.map((v) => v * SHARE.claims[p.kind]));
+  const own = evidence.map((logs, i) =>
+    logs.map((v, n) => SHARE.readings * v + Math.log(CHANNEL_PRIOR[pairs[i].kind][n])),
+  );
   let measured = own.map(normalised);
   for (let round = 0; round < 4; round++) {
     const last = measured;
@@ -135,11 +144,11 @@ export function channelBeliefs(pairs: readonly ChannelInput[], unseenOutputs: nu
   }
   // Rows of one sheet are right or wrong together, so a claim about a rival excludes nothing; measurements do. How
   // many ways a corner has, though, the sheet may well know.
-  let joint = own.map((logs, i) => normalised(logs.map((v, n) => v + pairs[i].claimedChannel[n])));
+  let joint = own.map((logs, i) => normalised(logs.map((v, n) => v + claimed[i][n])));
   for (let round = 0; round < 2; round++) {
     const last = joint;
-    joint = pairs.map((pair, i) => {
-      const logs = own[i].map((v, n) => v + pair.claimedChannel[n]);
+    joint = pairs.map((_, i) => {
+      const logs = own[i].map((v, n) => v + claimed[i][n]);
       return normalised(amongRivals(pairs, logs, i, measured, last, unseenOutputs));
     });
   }
@@ -193,7 +202,9 @@ function waysOf(
       if (c.side === side && c.axle === axle) company += last[j][k];
     });
   });
-  return way === 'full' ? Math.log(0.02 + Math.exp(-2.5 * company)) : Math.log(0.1 + Math.min(1, company));
+  // Midrange drivers have a pair of their own only where woofer and tweeter have theirs too.
+  if (way === 'midrange') return Math.log(0.02 + Math.min(1, Math.max(0, company - 1)));
+  return way === 'full' ? Math.log(0.01 + Math.exp(-3.5 * company)) : Math.log(0.04 + Math.min(1, company));
 }
 
 /** Logarithms of odds as probabilities. */

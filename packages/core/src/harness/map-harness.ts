@@ -2,6 +2,7 @@ import type { Reading } from '../model/reading.ts';
 import { type Role, ROLES } from '../model/sheet.ts';
 import type { Channel, Standing, Way } from '../model/words.ts';
 import { type ChannelInput, type ChannelBeliefs, channelBeliefs, CHANNELS } from './channels.ts';
+import { asStated, RELIABILITY, stated } from './calibration.ts';
 import type { HarnessInput } from './harness-input.ts';
 import { PAIR_KINDS, type PairKind } from './likelihood/outcome.ts';
 import { type PolarityBelief, type PolarityInput, polarities } from './polarity.ts';
@@ -108,7 +109,7 @@ export function mapHarness(input: HarnessInput): HarnessWorkings {
     const p = judged.polarity[place];
     const alone = measured.pairs.find((m) => m.i === i && m.j === j)?.probability ?? 0;
     const first = p.firstIsPlus >= 0.5;
-    const polarity = Math.max(p.firstIsPlus, 1 - p.firstIsPlus);
+    const polarity = stated(Math.max(p.firstIsPlus, 1 - p.firstIsPlus), RELIABILITY.polarity);
     return {
       kind,
       plusCavityId: idOf[first ? i : j],
@@ -129,9 +130,10 @@ export function mapHarness(input: HarnessInput): HarnessWorkings {
   const pairOf = new Map<string, number>();
   pairs.forEach((p, n) => [p.plusCavityId, p.minusCavityId].forEach((id) => pairOf.set(id, n)));
   const cavities = wires.map((wire, i): CavityFinding => {
-    const roles = ROLES.map((role, r) => ({ role, probability: beliefs.roles[i][r] })).sort(
+    const ranked = ROLES.map((role, r) => ({ role, probability: beliefs.roles[i][r] })).sort(
       (a, b) => b.probability - a.probability,
     );
+    const roles = asStated(ranked, RELIABILITY.role);
     const [{ role, probability }] = roles;
     return {
       cavityId: wire.id,
@@ -261,14 +263,14 @@ function channelFinding(
   const ranked = CHANNELS.map((channel, n) => ({ channel, probability: belief[n], n })).sort(
     (a, b) => b.probability - a.probability,
   );
-  const [top] = ranked;
+  const [top, ...others] = asStated(ranked, RELIABILITY.channel);
   const place = measured.best.findIndex((n) => measured.pairs[n].i === i && measured.pairs[n].j === j);
-  const alone = place < 0 ? 0 : measuredPairs.channels.joint[place][top.n];
+  const alone = place < 0 ? 0 : stated(measuredPairs.channels.joint[place][top.n], RELIABILITY.channel);
   return {
     channel: top.channel,
     ...judge(top.probability, alone, named.has(idOf[i]) || named.has(idOf[j])),
-    others: ranked
-      .slice(1, 4)
+    others: others
+      .slice(0, 3)
       .filter((r) => r.probability >= 0.02)
       .map(({ channel, probability }) => ({ channel, probability })),
   };

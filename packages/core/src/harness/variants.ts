@@ -5,7 +5,7 @@ import type { PairKind } from './likelihood/outcome.ts';
 import { type ClaimWeights, ROLE_PRIOR, roleIndex } from './role-beliefs.ts';
 
 /** How often a row of the right variant is right, and how often one of a wrong variant happens to be. */
-const RIGHT = { role: 0.94, channel: 0.96, sign: 0.97 };
+const RIGHT = { role: 0.94, channel: 0.975, sign: 0.97 };
 const WRONG = { channel: 0.15, sign: 0.85 };
 /** Option codes move audio pairs; feeds and grounds mostly stay where they are. */
 const wrongRole = (said: Role): number =>
@@ -15,11 +15,13 @@ const rateOfRole = (said: Role, right: boolean): number => (right ? RIGHT.role :
 const MOST_PER_ROW = 2.5;
 
 /** Diagrams are often for another car; one that lists several option codes mostly has this car's among them. */
-const LONE_VARIANT = 0.4;
-const SEVERAL_VARIANTS = 0.92;
+const LONE_VARIANT = 0.28;
+const SEVERAL_VARIANTS = 0.95;
 
+/** Both halves of a pair tell the same channel, and one pair taken for another spoils two. */
+const CHANNEL_SHARE = 0.6;
 /** Roles of one plug stand and fall together, and other option codes keep many of them: agreement says less than its count. */
-const ROLE_SHARE = { agrees: 0.22, disagrees: 0.36 };
+const ROLE_SHARE = { agrees: 0.22, disagrees: 0.38 };
 
 /** What measurements alone say of a cavity that is claimed. */
 export interface MeasuredCavity {
@@ -78,7 +80,7 @@ function rowRatio(claim: HarnessClaim, at: MeasuredCavity): number {
     const measured = normalised(at.channels.map((v, n) => v + Math.log(CHANNEL_PRIOR[kind][n])));
     const p = (right: boolean) =>
       measured.reduce((sum, belief, n) => sum + belief * claimOfChannel(kind)(said, n, right), 0);
-    if (said >= 0) ratio += Math.log(p(true)) - Math.log(p(false));
+    if (said >= 0) ratio += CHANNEL_SHARE * (Math.log(p(true)) - Math.log(p(false)));
   }
   if (claim.sign !== null && at.isPlus !== null) {
     const hit = claim.sign === 'plus' ? at.isPlus : 1 - at.isPlus;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { measureChain } from '../carsim/analyser.ts';
 import type { SimulatedChain, SimulatedFilter } from '../carsim/transfer.ts';
-import { seededRandom } from '../carsim/random.ts';
+import { seededRandom } from '../quantity/random.ts';
 import { sixDbDown, variedClassCase, variedOutput } from '../carsim/varied.ts';
 import { analyseCapture, analyseResponse, applyTilt, quickAnalysis } from './analyse.ts';
 

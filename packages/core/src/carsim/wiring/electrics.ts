@@ -1,5 +1,5 @@
 import type { Conditions } from '../../model/reading.ts';
-import type { Random } from '../random.ts';
+import type { Random } from '../../quantity/random.ts';
 import type { SimulatedWiring, TruePair } from './wiring.ts';
 
 /** A wire that drives something is live when its unit is in circuit, or when it comes from elsewhere. */

@@ -1,6 +1,6 @@
 import type { Conditions, HeardPlace, Instrument, Observation } from '../../model/reading.ts';
 import { WIRE_COLOURS } from '../../model/words.ts';
-import { type Random, seededRandom } from '../random.ts';
+import { type Random, seededRandom } from '../../quantity/random.ts';
 import { rawOhms, restVolts, signalAt } from './electrics.ts';
 import type { SimulatedWiring } from './wiring.ts';
 

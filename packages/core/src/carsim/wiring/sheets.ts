@@ -1,4 +1,4 @@
-import type { Random } from '../random.ts';
+import type { Random } from '../../quantity/random.ts';
 import type { SheetRow, SimulatedWiring } from './wiring.ts';
 
 const RIGHT = '4F2';

@@ -3,7 +3,7 @@ import type { Role } from '../../model/sheet.ts';
 import type { Channel, Side } from '../../model/words.ts';
 import { WIRE_COLOURS } from '../../model/words.ts';
 import { faceOf } from '../../harness/layout.ts';
-import { type Random, seededRandom } from '../random.ts';
+import { type Random, seededRandom } from '../../quantity/random.ts';
 import { sheetFor } from './sheets.ts';
 import type { SimulatedWiring, TrueCavity, TruePair } from './wiring.ts';
 

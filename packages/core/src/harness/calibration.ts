@@ -1,0 +1,58 @@
+/** Pairs of what the arithmetic makes of a likeliest answer and how often such an answer came true; both rise. */
+type Reliability = readonly (readonly [number, number])[];
+
+/**
+ * Isotonic regression (Zadrozny & Elkan 2002) on 5,000 simulated cars other than those of the accuracy table. The sums
+ * treat evidence that supports itself (siblings, elimination) with caution, so some figures are too low by themselves.
+ */
+export const RELIABILITY = {
+  role: [
+    [0, 0],
+    [0.2, 0.13],
+    [0.3, 0.27],
+    [0.36, 0.355],
+    [0.4, 0.4],
+    [0.475, 0.495],
+    [0.575, 0.602],
+    [0.65, 0.671],
+    [0.73, 0.737],
+    [0.78, 0.78],
+    [1, 1],
+  ],
+  polarity: [
+    [0, 0],
+    [0.5, 0.5],
+    [0.55, 0.58],
+    [0.6, 0.615],
+    [0.63, 0.635],
+    [1, 1],
+  ],
+  channel: [
+    [0, 0],
+    [0.68, 0.68],
+    [0.72, 0.735],
+    [0.775, 0.825],
+    [0.82, 0.895],
+    [0.875, 0.932],
+    [0.94, 0.977],
+    [0.97, 0.9955],
+    [1, 1],
+  ],
+} satisfies Record<string, Reliability>;
+
+/** The probability to state for the likeliest of several answers, from 0 to 1; never falls as `p` rises. */
+export function stated(p: number, of: Reliability): number {
+  const above = of.findIndex(([x]) => x >= p);
+  if (above <= 0) return of[0][1];
+  const [x0, y0] = of[above - 1];
+  const [x1, y1] = of[above];
+  return y0 + ((y1 - y0) * (p - x0)) / (x1 - x0);
+}
+
+/** Answers in order of probability, the first as {@link stated}, the rest sharing what remains. */
+export function asStated<A extends { probability: number }>(ranked: readonly A[], of: Reliability): A[] {
+  const [first] = ranked;
+  const probability = stated(first.probability, of);
+  const rest = first.probability < 1 ? (1 - probability) / (1 - first.probability) : 0;
+  return ranked.map((a, n) => ({ ...a, probability: n === 0 ? probability : rest * a.probability }));
+}
