@@ -2,6 +2,7 @@ export * from './analyser.ts';
 export * from './cars/index.ts';
 export * from './job-file-of-car.ts';
 export * from '../quantity/random.ts';
+export * from './recorder.ts';
 export * from './simulated-car.ts';
 export * from './transfer.ts';
 export * from './varied.ts';

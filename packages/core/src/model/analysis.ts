@@ -28,6 +28,7 @@ export const analysisSchema = z
     smoothed: z.object({ frequencyHz: numbers, levelDb: numbers, phaseDeg: numbers.optional() }),
     passBandDb: z.number(),
     noiseFloorDb: z.number().nullable(),
+    noiseTiltDb: z.number().default(0),
     edges: z.object({ low: z.array(edge), high: z.array(edge) }),
     model: z
       .object({

@@ -7,7 +7,7 @@ import type { Response } from './response.ts';
 import { smoothToBands } from './smooth.ts';
 
 /** Raised whenever the same data would give another result, so that stored results can be made anew. */
-export const ANALYSIS_VERSION = 1;
+export const ANALYSIS_VERSION = 2;
 
 /** What the levels of a file are, as stated by a person; decides the tilt that makes a flat output read flat. */
 export const LEVEL_KINDS = ['flat', 'narrow-band-pink', 'octave-band-white'] as const;
@@ -27,6 +27,8 @@ export interface AnalysisOptions {
   levelKind?: LevelKind;
   /** noise floor from a recording of silence, dB */
   noiseFloorDb?: number | null;
+  /** how the noise rises over frequency in these levels, dB per octave; recordings have WHITE_NOISE_TILT_DB */
+  noiseTiltDb?: number;
   limits?: ClassLimits;
 }
 
@@ -36,8 +38,10 @@ export interface ResponseAnalysis extends Classification {
   smoothed: Response;
   /** dB */
   passBandDb: number;
-  /** dB; null when the curve shows none */
+  /** dB at 1 kHz; null when the curve shows none */
   noiseFloorDb: number | null;
+  /** how that floor rises, dB per octave */
+  noiseTiltDb: number;
   edges: Edges;
   model: FilterModel | null;
 }
@@ -77,7 +81,7 @@ export function analyseResponse(response: Response, options: AnalysisOptions = {
 }
 
 function analyse(response: Response, options: AnalysisOptions, withModel: boolean): ResponseAnalysis {
-  const { levelKind = 'flat', limits = DEFAULT_LIMITS } = options;
+  const { levelKind = 'flat', limits = DEFAULT_LIMITS, noiseTiltDb = 0 } = options;
   const smoothed = smoothToBands(applyTilt(response, levelKind), 12);
   if (smoothed.frequencyHz.length < 12) {
     const nothing = classify(smoothed, NaN, null, { low: [], high: [] }, null, limits);
@@ -86,16 +90,28 @@ function analyse(response: Response, options: AnalysisOptions, withModel: boolea
       smoothed,
       passBandDb: median(response.levelDb),
       noiseFloorDb: null,
+      noiseTiltDb,
       edges: { low: [], high: [] },
       model: null,
       ...nothing,
     };
   }
   const passBandDb = passBandLevel(smoothed);
-  const seenFloor = options.noiseFloorDb ?? findNoiseFloor(smoothed, passBandDb);
-  const model = withModel ? fitFilterModel(smoothed, { noiseFloorDb: options.noiseFloorDb ?? null }) : null;
+  const seenFloor = options.noiseFloorDb ?? findNoiseFloor(smoothed, passBandDb, noiseTiltDb);
+  const model = withModel
+    ? fitFilterModel(smoothed, { noiseFloorDb: options.noiseFloorDb ?? null, noiseTiltDb })
+    : null;
   const noiseFloorDb = seenFloor ?? model?.noiseFloorDb ?? null;
-  const edges = findEdges(smoothed, passBandDb, noiseFloorDb);
+  const edges = findEdges(smoothed, passBandDb, noiseFloorDb, noiseTiltDb);
   const classification = classify(smoothed, passBandDb, noiseFloorDb, edges, model, limits);
-  return { version: ANALYSIS_VERSION, smoothed, passBandDb, noiseFloorDb, edges, model, ...classification };
+  return {
+    version: ANALYSIS_VERSION,
+    smoothed,
+    passBandDb,
+    noiseFloorDb,
+    noiseTiltDb,
+    edges,
+    model,
+    ...classification,
+  };
 }

@@ -1,3 +1,4 @@
+import { floorRise } from './noise-floor.ts';
 import type { Response } from './response.ts';
 
 /** Drops below the pass band at which edges are read, dB. */
@@ -33,17 +34,26 @@ export interface Edges {
  *
  * @param response on fractional-octave bands, at least two
  * @param passBandDb level of the pass band, dB
- * @param noiseFloorDb dB, or null when none is seen
+ * @param noiseFloorDb dB at 1 kHz, or null when none is seen
+ * @param tiltDb how the floor rises, dB per octave
  * @returns edges of both sides, in the order of {@link EDGE_DROPS_DB}
  */
-export function findEdges(response: Response, passBandDb: number, noiseFloorDb: number | null): Edges {
+export function findEdges(
+  response: Response,
+  passBandDb: number,
+  noiseFloorDb: number | null,
+  tiltDb = 0,
+): Edges {
   const x = response.frequencyHz.map((f) => Math.log2(f));
   const mirrored = x.map((v) => -v).reverse();
   const levels = [...response.levelDb];
   const reversed = [...levels].reverse();
-  const high = EDGE_DROPS_DB.map((dropDb) => outermost(x, levels, passBandDb, dropDb, noiseFloorDb, 'above'));
+  const floor =
+    noiseFloorDb === null ? null : response.frequencyHz.map((hz) => noiseFloorDb + floorRise(hz, tiltDb));
+  const reversedFloor = floor && [...floor].reverse();
+  const high = EDGE_DROPS_DB.map((dropDb) => outermost(x, levels, passBandDb, dropDb, floor, 'above'));
   const low = EDGE_DROPS_DB.map((dropDb) => {
-    const edge = outermost(mirrored, reversed, passBandDb, dropDb, noiseFloorDb, 'below');
+    const edge = outermost(mirrored, reversed, passBandDb, dropDb, reversedFloor, 'below');
     return { ...edge, frequencyHz: 1 / edge.frequencyHz };
   });
   return { low, high };
@@ -55,17 +65,16 @@ function outermost(
   levels: readonly number[],
   passBandDb: number,
   dropDb: EdgeDrop,
-  noiseFloorDb: number | null,
+  floor: readonly number[] | null,
   beyond: 'below' | 'above',
 ): Edge {
   const threshold = passBandDb - dropDb;
   const last = x.length - 1;
-  if (noiseFloorDb !== null && threshold < noiseFloorDb + ABOVE_NOISE_DB) {
+  let heard = last;
+  if (floor) while (heard > 0 && levels[heard] < floor[heard] + ABOVE_NOISE_DB) heard--;
+  if (floor && threshold < floor[heard] + ABOVE_NOISE_DB) {
     // The crossing drowns: say how far the signal can be followed instead.
-    const heard = noiseFloorDb + ABOVE_NOISE_DB;
-    let i = last;
-    while (i > 0 && levels[i] < heard) i--;
-    return { dropDb, frequencyHz: 2 ** x[i], relation: beyond };
+    return { dropDb, frequencyHz: 2 ** x[heard], relation: beyond };
   }
   let i = last;
   while (i >= 0 && !(levels[i] >= threshold && isWideRun(x, levels, i, threshold))) i--;

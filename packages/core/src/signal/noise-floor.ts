@@ -7,14 +7,25 @@ const LEAST_DEPTH_DB = 12;
 const MOST_SLOPE = 2.5;
 
 /**
+ * Noise of electronics has equal power per hertz: in fractional-octave bands, or where pink noise is made to read flat,
+ * it rises by this, dB per octave.
+ */
+export const WHITE_NOISE_TILT_DB = 10 * Math.log10(2);
+
+/** By how much a tilted floor lies above its level at 1 kHz, dB. */
+export const floorRise = (hz: number, tiltDb: number): number => tiltDb * Math.log2(hz / 1000);
+
+/**
  * Looks for the noise floor of a level curve: the lowest one-octave window that is flat and well below the pass band.
  *
  * @param response on fractional-octave bands
  * @param passBandDb level of the pass band, dB
- * @returns dB, or `null` when the curve shows no plateau (then its lowest level bounds the floor from above)
+ * @param tiltDb how the floor itself rises, dB per octave
+ * @returns dB at 1 kHz, or `null` when the curve shows no plateau (then its lowest level bounds the floor from above)
  */
-export function findNoiseFloor(response: Response, passBandDb: number): number | null {
-  const { frequencyHz, levelDb } = response;
+export function findNoiseFloor(response: Response, passBandDb: number, tiltDb = 0): number | null {
+  const { frequencyHz } = response;
+  const levelDb = response.levelDb.map((l, i) => l - floorRise(frequencyHz[i], tiltDb));
   let floor: number | null = null;
   for (let from = 0, to = 0; from < frequencyHz.length; from++) {
     while (to < frequencyHz.length && frequencyHz[to] <= 2 * frequencyHz[from]) to++;
@@ -24,7 +35,8 @@ export function findNoiseFloor(response: Response, passBandDb: number): number |
     const window = levelDb.slice(from, to);
     const slope = (median(window.slice(-half)) - median(window.slice(0, half))) / (octaves / 2);
     const level = median(window);
-    if (passBandDb - level < LEAST_DEPTH_DB || Math.abs(slope) > MOST_SLOPE) continue;
+    const rise = floorRise(Math.sqrt(frequencyHz[from] * frequencyHz[to - 1]), tiltDb);
+    if (passBandDb - level - rise < LEAST_DEPTH_DB || Math.abs(slope) > MOST_SLOPE) continue;
     if (floor === null || level < floor) floor = level;
   }
   return floor;

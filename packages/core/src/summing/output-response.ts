@@ -2,6 +2,7 @@ import { fractionalOctaveBands } from '../signal/bands.ts';
 import type { ResponseAnalysis } from '../signal/analyse.ts';
 import { ABOVE_NOISE_DB } from '../signal/edges.ts';
 import { levelOfFilterModel } from '../signal/fit/model-level.ts';
+import { floorRise } from '../signal/noise-floor.ts';
 import { interpolate } from '../signal/smooth.ts';
 import type { ComplexResponse } from './network.ts';
 import { minimumPhase } from './minimum-phase.ts';
@@ -31,21 +32,23 @@ export interface OutputResponse {
  */
 export function outputResponse(analysis: ResponseAnalysis, useMeasuredPhase: boolean): OutputResponse {
   const lnGrid = SUM_GRID_HZ.map(Math.log);
-  const { smoothed, model, noiseFloorDb } = analysis;
+  const { smoothed, model, noiseFloorDb, noiseTiltDb } = analysis;
   const lnF = smoothed.frequencyHz.map(Math.log);
   const measured = interpolate(lnF, smoothed.levelDb, lnGrid);
   const filtered = model ? levelOfFilterModel(model, SUM_GRID_HZ) : null;
-  const heard = noiseFloorDb === null ? -Infinity : noiseFloorDb + ABOVE_NOISE_DB;
+  const heard = SUM_GRID_HZ.map((hz) =>
+    noiseFloorDb === null ? -Infinity : noiseFloorDb + floorRise(hz, noiseTiltDb) + ABOVE_NOISE_DB,
+  );
   const step = Math.log(2) / 12;
   const usable = lnGrid.map(
-    (x, i) => x >= lnF[0] - step && x <= lnF[lnF.length - 1] + step && measured[i] >= heard,
+    (x, i) => x >= lnF[0] - step && x <= lnF[lnF.length - 1] + step && measured[i] >= heard[i],
   );
   const levelDb = lnGrid.map((_, i) =>
     usable[i]
       ? measured[i]
       : Math.min(
           filtered ? filtered[i] : analysis.passBandDb + UNHEARD_DB,
-          heard === -Infinity ? Infinity : heard,
+          heard[i] === -Infinity ? Infinity : heard[i],
         ),
   );
 

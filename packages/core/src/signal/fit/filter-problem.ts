@@ -25,6 +25,8 @@ export interface FitData {
   levelDb: Float64Array;
   /** measured silence, dB: the floor is then held near it; null when it has to be found */
   floorDb: number | null;
+  /** how the floor lies at every point above its level at 1 kHz, dB; null: flat */
+  floorRiseDb?: Float64Array | null;
 }
 
 /** Limits and pulls of the equaliser sections: factory equalisers are broad and modest. */
@@ -64,6 +66,7 @@ export function unpackValues(shape: ModelShape, packed: Float64Array, rest: Mode
  */
 export function filterProblem(shape: ModelShape, data: FitData): RobustProblem {
   const { lnF, levelDb } = data;
+  const rise = data.floorRiseDb?.map(dbToPower) ?? new Float64Array(lnF.length).fill(1);
   const n = lnF.length;
   const k = 2 + (shape.highPass ? 1 : 0) + (shape.lowPass ? 1 : 0) + 3 * shape.peaks;
   const lnPower = new Float64Array(n);
@@ -105,9 +108,10 @@ export function filterProblem(shape: ModelShape, data: FitData): RobustProblem {
     evaluate(packed, residual, jacobian) {
       accumulate(shape, lnF, packed, lnPower, jacobian ? columns : null);
       const gain = packed[0] / DB_PER_NEPER_OF_POWER;
-      const floor = dbToPower(packed[1]);
+      const level = dbToPower(packed[1]);
       for (let i = 0; i < n; i++) {
         const power = Math.exp(gain + lnPower[i]);
+        const floor = level * rise[i];
         const total = power + floor;
         residual[i] = (powerToDb(total) - levelDb[i]) / LOSS_SCALE_DB;
         if (!jacobian) continue;
@@ -121,17 +125,23 @@ export function filterProblem(shape: ModelShape, data: FitData): RobustProblem {
   };
 }
 
-/** Level of a model in dB at the given frequencies. */
+/** Level of a model in dB at the given frequencies. @param floorRiseDb as in FitData; with `withFloor` only */
 export function modelLevel(
   shape: ModelShape,
   values: ModelValues,
   lnF: Float64Array,
   withFloor = true,
+  floorRiseDb: Float64Array | null = null,
 ): Float64Array {
   const lnPower = new Float64Array(lnF.length);
   accumulate(shape, lnF, packValues(shape, values), lnPower, null);
   const floor = withFloor ? dbToPower(values.floorDb) : 0;
-  return lnPower.map((p) => powerToDb(Math.exp(values.gainDb / DB_PER_NEPER_OF_POWER + p) + floor));
+  return lnPower.map((p, i) =>
+    powerToDb(
+      Math.exp(values.gainDb / DB_PER_NEPER_OF_POWER + p) +
+        floor * dbToPower(floorRiseDb ? floorRiseDb[i] : 0),
+    ),
+  );
 }
 
 function accumulate(

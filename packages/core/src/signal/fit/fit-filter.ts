@@ -1,3 +1,4 @@
+import { floorRise } from '../noise-floor.ts';
 import type { Response } from '../response.ts';
 import {
   filterProblem,
@@ -52,6 +53,8 @@ export interface FilterModel {
 export interface FitOptions {
   /** noise floor from a recording of silence, dB; null: found with the filters */
   noiseFloorDb?: number | null;
+  /** how the noise floor rises, dB per octave */
+  noiseTiltDb?: number;
   /** most equaliser sections tried */
   maxPeaks?: number;
 }
@@ -93,11 +96,13 @@ const ERROR_FACTOR_NEAR_PEAK = 2;
  * @returns the chosen model; `null` when there are too few points
  */
 export function fitFilterModel(response: Response, options: FitOptions = {}): FilterModel | null {
-  const { noiseFloorDb = null, maxPeaks = 5 } = options;
+  const { noiseFloorDb = null, noiseTiltDb = 0, maxPeaks = 5 } = options;
   const data: FitData = {
     lnF: Float64Array.from(response.frequencyHz, Math.log),
     levelDb: Float64Array.from(response.levelDb),
     floorDb: noiseFloorDb,
+    floorRiseDb:
+      noiseTiltDb === 0 ? null : Float64Array.from(response.frequencyHz, (hz) => floorRise(hz, noiseTiltDb)),
   };
   if (data.lnF.length < 12) return null;
   const start = firstGuess(data);
@@ -173,7 +178,7 @@ function growPeaks(start: Candidate, data: FitData, maxPeaks: number): Candidate
 
 /** Where the smoothed misfit, counted only above the noise, is largest: there the next section starts. */
 function worstBump(c: Candidate, data: FitData): ModelValues['peaks'][number] {
-  const model = modelLevel(c.shape, c.values, data.lnF);
+  const model = modelLevel(c.shape, c.values, data.lnF, true, data.floorRiseDb);
   const n = model.length;
   let at = 0;
   let height = 0;
@@ -186,7 +191,8 @@ function worstBump(c: Candidate, data: FitData): ModelValues['peaks'][number] {
       weight++;
     }
     const mean = sum / weight;
-    const heard = 1 - 10 ** (Math.min(0, c.values.floorDb - model[i]) / 10);
+    const floor = c.values.floorDb + (data.floorRiseDb?.[i] ?? 0);
+    const heard = 1 - 10 ** (Math.min(0, floor - model[i]) / 10);
     if (Math.abs(mean) * heard > Math.abs(height)) {
       height = mean * heard;
       at = i;
@@ -222,7 +228,7 @@ function fitFrom(shape: ModelShape, values: ModelValues, data: FitData, effort =
 
 function describe(c: Candidate, data: FitData): FilterModel {
   const { shape, values, fit } = c;
-  const model = modelLevel(shape, values, data.lnF);
+  const model = modelLevel(shape, values, data.lnF, true, data.floorRiseDb);
   const n = model.length;
   const rmsDb = Math.sqrt(model.reduce((sum, m, i) => sum + (m - data.levelDb[i]) ** 2, 0) / n);
   const k = fit.parameters.length;
@@ -249,7 +255,7 @@ function describe(c: Candidate, data: FitData): FilterModel {
     };
   };
   const signal = modelLevel(shape, values, data.lnF, false);
-  const inFloor = signal.filter((level) => level < values.floorDb).length;
+  const inFloor = signal.filter((l, i) => l < values.floorDb + (data.floorRiseDb?.[i] ?? 0)).length;
   return {
     gainDb: values.gainDb,
     // A floor that the signal never sinks to is a free parameter, not an observation.

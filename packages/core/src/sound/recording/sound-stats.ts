@@ -1,0 +1,123 @@
+/** Length of the blocks whose level is kept, s. */
+export const BLOCK = 0.1;
+/** As many equal samples at the very top in a row are a flat top, not a peak. */
+const FLAT_TOP = 3;
+/** As many samples of exactly zero within sound were lost on the way, s. */
+const LOST = 0.001;
+
+export interface ChannelStats {
+  /** highest absolute sample, full scale 1 */
+  peak: number;
+  /** effective value without the mean */
+  rms: number;
+  /** mean: direct voltage that came along */
+  dc: number;
+  /** samples in flat tops at the highest value */
+  clipped: number;
+  /** gaps of exact zeros with sound before and after */
+  gaps: number;
+  /** effective value of every block of 0.1 s */
+  blockRms: number[];
+}
+
+/** What can be said of samples while they pass: peaks, mean, flat tops, gaps, the course of the level. */
+export class SoundStats {
+  private readonly blockFrames: number;
+  private readonly lostFrames: number;
+  private frames = 0;
+  private readonly sides: Side[];
+  private differenceSquared = 0;
+  private bothSquared = 0;
+
+  constructor(sampleRate: number, channels: number) {
+    this.blockFrames = Math.round(BLOCK * sampleRate);
+    this.lostFrames = Math.max(8, Math.round(LOST * sampleRate));
+    this.sides = Array.from({ length: channels }, () => new Side());
+  }
+
+  push(block: readonly Float32Array[]): void {
+    block.forEach((samples, c) =>
+      this.sides[c].push(samples, this.frames, this.blockFrames, this.lostFrames),
+    );
+    if (block.length === 2) {
+      const [a, b] = block;
+      for (let i = 0; i < a.length; i++) {
+        this.differenceSquared += (a[i] - b[i]) ** 2;
+        this.bothSquared += a[i] * a[i] + b[i] * b[i];
+      }
+    }
+    this.frames += block[0].length;
+  }
+
+  channels(): ChannelStats[] {
+    return this.sides.map((side) => side.result(this.frames));
+  }
+
+  /** How different the channels are: 0 is the same signal in both, 1 unrelated ones. Null for one channel. */
+  difference(): number | null {
+    if (this.sides.length < 2) return null;
+    return this.bothSquared === 0 ? 0 : Math.sqrt(this.differenceSquared / this.bothSquared);
+  }
+}
+
+class Side {
+  private peak = 0;
+  private sum = 0;
+  private squares = 0;
+  private clipped = 0;
+  private gaps = 0;
+  private last = 0;
+  private run = 1;
+  private zeros = 0;
+  private heard = false;
+  private blockSquares = 0;
+  private blockSum = 0;
+  private readonly blockRms: number[] = [];
+
+  push(samples: Float32Array, before: number, blockFrames: number, lostFrames: number): void {
+    let { peak, sum, squares, last, run, zeros, heard, blockSquares, blockSum } = this;
+    let inBlock = before % blockFrames;
+    for (let i = 0; i < samples.length; i++) {
+      const v = samples[i];
+      const size = v < 0 ? -v : v;
+      sum += v;
+      squares += v * v;
+      blockSquares += v * v;
+      blockSum += v;
+      if (v === last && size > 0.02) run++;
+      else {
+        if (run >= FLAT_TOP && Math.abs(last) >= 0.999 * peak) this.clipped += run;
+        run = 1;
+      }
+      // A higher peak shows that the flat tops before it were none.
+      if (size > peak) {
+        if (size > 1.02 * peak) this.clipped = 0;
+        peak = size;
+      }
+      if (size === 0) zeros++;
+      else {
+        if (heard && zeros >= lostFrames && Math.abs(v) > 1e-4) this.gaps++;
+        zeros = 0;
+        heard = true;
+      }
+      last = v;
+      if (++inBlock === blockFrames) {
+        const mean = blockSum / blockFrames;
+        this.blockRms.push(Math.sqrt(Math.max(0, blockSquares / blockFrames - mean * mean)));
+        blockSquares = 0;
+        blockSum = 0;
+        inBlock = 0;
+      }
+    }
+    Object.assign(this, { peak, sum, squares, last, run, zeros, heard, blockSquares, blockSum });
+  }
+
+  result(frames: number): ChannelStats {
+    const dc = frames === 0 ? 0 : this.sum / frames;
+    const rms = frames === 0 ? 0 : Math.sqrt(Math.max(0, this.squares / frames - dc * dc));
+    const { peak, gaps, blockRms } = this;
+    const clipped =
+      this.clipped + (this.run >= FLAT_TOP && Math.abs(this.last) >= 0.999 * peak ? this.run : 0);
+    return { peak, rms, dc, clipped, gaps, blockRms: [...blockRms] };
+  }
+}

@@ -1,0 +1,95 @@
+import { describe, expect, it } from 'vitest';
+import { Recording } from '../recording/recording.ts';
+import { WavReader } from '../wav/wav-reader.ts';
+import { PINK_RMS_DB, type TestSignal, testSignalSchema } from './test-signal.ts';
+import { workList } from './track-list.ts';
+import { wavOfSignals } from './wav-of-signal.ts';
+
+function played(signal: TestSignal, seconds: number, seed = 1, sampleRate: 44_100 | 48_000 = 48_000) {
+  const blocks: Float32Array[][] = [];
+  const reader = new WavReader((block) => blocks.push(block));
+  const bytes: Uint8Array[] = [];
+  for (const part of wavOfSignals([{ signal, seconds }], { sampleRate, bits: 24, seed })) {
+    bytes.push(part);
+    reader.push(part);
+  }
+  const { frames } = reader.finish();
+  const channel = (c: number) => {
+    const whole = new Float32Array(frames);
+    let at = 0;
+    for (const block of blocks) {
+      whole.set(block[c], at);
+      at += block[c].length;
+    }
+    return whole;
+  };
+  return { bytes, left: channel(0), right: channel(1), frames };
+}
+const rmsDb = (v: Float32Array) => 10 * Math.log10(v.reduce((s, x) => s + x * x, 0) / v.length);
+const peak = (v: Float32Array) => v.reduce((m, x) => Math.max(m, Math.abs(x)), 0);
+
+describe('test signals', () => {
+  it('are the same bytes for the same seed, and others for another', () => {
+    const pink: TestSignal = { kind: 'pink', on: 'uncorrelated' };
+    expect(played(pink, 1, 7).bytes).toEqual(played(pink, 1, 7).bytes);
+    expect(played(pink, 1, 7).bytes).not.toEqual(played(pink, 1, 8).bytes);
+  });
+
+  it('pink noise has the level it states, does not clip, and reads flat', () => {
+    const { left, right } = played({ kind: 'pink', on: 'both' }, 40);
+    expect(rmsDb(left)).toBeCloseTo(PINK_RMS_DB, 1);
+    expect(peak(left)).toBeLessThan(1);
+    expect(right).toEqual(left);
+    const recording = new Recording(48_000, 1, 'pink');
+    recording.push([left]);
+    const { bands } = recording.result().channels[0];
+    const level = (from: number, to: number) => {
+      const within = bands.levelDb.filter((_, i) => bands.frequencyHz[i] > from && bands.frequencyHz[i] < to);
+      return within.reduce((a, b) => a + b, 0) / within.length;
+    };
+    const middle = level(500, 2000);
+    for (const [from, to] of [
+      [25, 100],
+      [100, 500],
+      [2000, 8000],
+      [8000, 19_000],
+    ])
+      expect(Math.abs(level(from, to) - middle)).toBeLessThan(0.25);
+  });
+
+  it('left and right unlike have nothing in common', () => {
+    const { left, right } = played({ kind: 'pink', on: 'uncorrelated' }, 10);
+    const product = left.reduce((s, v, i) => s + v * right[i], 0);
+    const size = Math.sqrt(left.reduce((s, v) => s + v * v, 0) * right.reduce((s, v) => s + v * v, 0));
+    expect(Math.abs(product / size)).toBeLessThan(0.1);
+  });
+
+  it.each([44_100, 48_000] as const)(
+    'a tone has its peak and frequency at %i Hz, on its side alone',
+    (rate) => {
+      const { left, right } = played({ kind: 'tone', on: 'right', hz: 1000, levelDb: -10 }, 2, 1, rate);
+      expect(left.every((v) => v === 0)).toBe(true);
+      expect(20 * Math.log10(peak(right))).toBeCloseTo(-10, 2);
+      const crossings = right.filter((v, i) => i > 0 && v >= 0 && right[i - 1] < 0).length;
+      expect(Math.abs(crossings / 2 - 1000)).toBeLessThan(2);
+    },
+  );
+
+  it('the pulse points one way and has no mean', () => {
+    const { left } = played({ kind: 'pulse', on: 'left', levelDb: -6 }, 5);
+    expect(20 * Math.log10(left.reduce((m, v) => Math.max(m, v), 0))).toBeCloseTo(-6, 1);
+    expect(left.reduce((m, v) => Math.min(m, v), 0)).toBeGreaterThan(-0.05);
+    expect(Math.abs(left.reduce((s, v) => s + v, 0) / left.length)).toBeLessThan(1e-4);
+  });
+
+  it('the list cues every track where the one before ends, and only holds signals that are allowed', () => {
+    const tracks = workList();
+    let cue = 0;
+    for (const track of tracks) {
+      expect(track.cue).toBe(cue);
+      expect(testSignalSchema.safeParse(track.signal).success).toBe(true);
+      cue += track.seconds;
+    }
+    expect(cue).toBeLessThan(600);
+  });
+});
