@@ -11,6 +11,7 @@ import { JobsModule } from './jobs/jobs.module.ts';
 import { PairsModule } from './pairs/pairs.module.ts';
 import { PlansModule } from './plans/plans.module.ts';
 import { ReadingsModule } from './readings/readings.module.ts';
+import { RecordingsModule } from './recordings/recordings.module.ts';
 import { SheetsModule } from './sheets/sheets.module.ts';
 import { SimulationsModule } from './simulations/simulations.module.ts';
 import { TargetsModule } from './targets/targets.module.ts';
@@ -28,6 +29,7 @@ export class AppModule {
         UnitsModule,
         PairsModule,
         CapturesModule,
+        RecordingsModule,
         TargetsModule,
         PlansModule,
         JobFilesModule,

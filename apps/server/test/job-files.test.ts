@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { migrate } from '../src/database/migrate.ts';
 import { down as downSkeleton } from '../src/database/migrations/001-skeleton.ts';
 import { down as downFind } from '../src/database/migrations/002-find.ts';
+import { down as downRecordings } from '../src/database/migrations/003-recordings.ts';
 import { connect } from '../src/database/knex.ts';
 import { freshDatabase, runningApp, type RunningApp } from './running-app.ts';
 
@@ -185,6 +186,7 @@ describe('the outside of the server', () => {
     const knex = connect(database.url);
     await migrate(knex);
     await migrate(knex);
+    await downRecordings(knex);
     await downFind(knex);
     await downSkeleton(knex);
     expect(await knex.schema.hasTable('jobs')).toBe(false);

@@ -1,11 +1,21 @@
 import { Controller, Get, Post, Req } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiResponse, ApiTags } from '@nestjs/swagger';
-import { type Capture, captureSchema, type Response, responseSchema } from '@ulpen/core';
+import {
+  type Capture,
+  captureFieldsSchema,
+  captureSchema,
+  COLUMN_LIMITS,
+  columnChoiceSchema,
+  type Response,
+  responseSchema,
+} from '@ulpen/core';
 import type { FastifyRequest } from 'fastify';
 import { Id } from '../problems/id-param.ts';
-import { withUpload } from './capture-upload.ts';
+import { withUpload } from '../uploads/upload.ts';
 import { CapturesRepository } from './captures.repository.ts';
 import { CapturesService } from './captures.service.ts';
+
+const uploadSchema = captureFieldsSchema.omit({ fileName: true }).extend({ columns: columnChoiceSchema });
 
 @ApiTags('captures')
 @Controller()
@@ -28,9 +38,12 @@ export class CapturesController {
   })
   @ApiResponse({ status: 201, standardSchema: captureSchema })
   async take(@Id('output') pairId: string, @Req() request: FastifyRequest): Promise<Capture> {
-    return withUpload(request, ({ fields, columns, file }) =>
-      this.service.take(pairId, fields, columns, file),
-    );
+    return withUpload(request, COLUMN_LIMITS.bytes, uploadSchema, ({ fields, fileName, file }) => {
+      const { columns, ...said } = fields;
+      const name = captureFieldsSchema.shape.fileName.safeParse(fileName);
+      const named = { ...said, fileName: name.success ? name.data : 'unnamed.txt' };
+      return this.service.take(pairId, named, columns, file);
+    });
   }
 
   @Get('captures/:id')

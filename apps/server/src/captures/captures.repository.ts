@@ -27,6 +27,8 @@ const SUMMARY = [
   'imported_at',
   'withdrawn_at',
   'points',
+  'recording_id',
+  'noise_tilt_db',
   'analysis',
 ];
 
@@ -36,8 +38,18 @@ export interface NewCapture extends CaptureFields {
   repairs: string[];
   response: Response;
   analysis: ResponseAnalysis;
+  recordingId?: string | null;
+  /** how noise rises in the levels, dB per octave */
+  noiseTiltDb?: number;
   importedAt?: string;
   withdrawnAt?: string | null;
+}
+
+/** A capture that an older core judged, with what the judgement needs beside the points. */
+export interface JudgedAnew {
+  id: string;
+  levelKind: LevelKind;
+  noiseTiltDb: number;
 }
 
 interface Points {
@@ -107,11 +119,11 @@ export class CapturesRepository {
   }
 
   /** Captures judged by an older version of core. */
-  async stale(): Promise<{ id: string; levelKind: LevelKind }[]> {
+  async stale(): Promise<JudgedAnew[]> {
     const rows = await this.knex('captures')
       .whereNot({ analysis_version: ANALYSIS_VERSION })
-      .select('id', 'level_kind');
-    return rows.map((row) => fromRow<{ id: string; levelKind: LevelKind }>(row));
+      .select('id', 'level_kind', 'noise_tilt_db');
+    return rows.map((row) => fromRow<JudgedAnew>(row));
   }
 
   async setAnalysis(id: string, analysis: ResponseAnalysis): Promise<void> {

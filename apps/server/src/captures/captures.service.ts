@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto';
-import type { Readable } from 'node:stream';
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import {
   type Capture,
@@ -13,10 +12,8 @@ import {
 import { ComputePool } from '../compute/compute-pool.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
 import { ProblemError } from '../problems/problem-error.ts';
+import type { IncomingFile } from '../uploads/upload.ts';
 import { CapturesRepository } from './captures.repository.ts';
-
-/** A file as it streams in; `truncated` turns true when it passes the limit. */
-export type IncomingFile = Readable & { truncated: boolean };
 
 @Injectable()
 export class CapturesService implements OnApplicationBootstrap {
@@ -28,10 +25,10 @@ export class CapturesService implements OnApplicationBootstrap {
 
   /** A newer core may judge otherwise: what is stored is brought up to date before anyone looks. */
   async onApplicationBootstrap(): Promise<void> {
-    for (const { id, levelKind } of await this.captures.stale()) {
+    for (const { id, levelKind, noiseTiltDb } of await this.captures.stale()) {
       await this.captures.setAnalysis(
         id,
-        await this.pool.analyse(await this.captures.response(id), { levelKind }),
+        await this.pool.analyse(await this.captures.response(id), { levelKind, noiseTiltDb }),
       );
     }
   }

@@ -7,6 +7,7 @@ import { JobsModule } from '../jobs/jobs.module.ts';
 import { PairsModule } from '../pairs/pairs.module.ts';
 import { PlansStoreModule } from '../plans/plans-store.module.ts';
 import { ReadingsModule } from '../readings/readings.module.ts';
+import { RecordingsModule } from '../recordings/recordings.module.ts';
 import { SheetsModule } from '../sheets/sheets.module.ts';
 import { SimulationsStoreModule } from '../simulations/simulations-store.module.ts';
 import { TargetsModule } from '../targets/targets.module.ts';
@@ -27,6 +28,7 @@ import { JobFilesService } from './job-files.service.ts';
     UnitsModule,
     PairsModule,
     CapturesModule,
+    RecordingsModule,
     TargetsModule,
     PlansStoreModule,
   ],

@@ -17,6 +17,7 @@ import { JobsService } from '../jobs/jobs.service.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
 import { PlansRepository } from '../plans/plans.repository.ts';
 import { ProblemError } from '../problems/problem-error.ts';
+import { RecordingsRepository } from '../recordings/recordings.repository.ts';
 import { SimulationsRepository } from '../simulations/simulations.repository.ts';
 import { TargetsRepository } from '../targets/targets.repository.ts';
 import { UnitsRepository } from '../units/units.repository.ts';
@@ -39,6 +40,7 @@ export class JobFilesService {
     private readonly harnessFiles: HarnessFiles,
     private readonly intakes: IntakesRepository,
     private readonly simulations: SimulationsRepository,
+    private readonly recordings: RecordingsRepository,
   ) {}
 
   /** One job as a file. The same job always gives the same file. */
@@ -52,11 +54,13 @@ export class JobFilesService {
       plans,
       intake,
       find: ____,
+      recordings,
       ...job
     } = await this.view.view(jobId);
     const harness = await this.harness.record(jobId);
     const simulation = await this.simulations.ofJob(jobId);
     const keys = new KeyBook();
+    for (const { id } of recordings) keys.keyFor('r', id);
     const fileUnits: JobFile['units'] = [];
     for (const { id, jobId: _job, pairs, ...unit } of units) {
       const filePairs: JobFile['units'][number]['pairs'] = [];
@@ -72,7 +76,13 @@ export class JobFilesService {
           ...capture
         } of captures) {
           const response = await this.captures.response(captureId);
-          fileCaptures.push({ ...capture, key: keys.keyFor('c', captureId), response: mutable(response) });
+          const { recordingId } = capture;
+          fileCaptures.push({
+            ...capture,
+            recordingId: recordingId && keys.keyOfId(recordingId),
+            key: keys.keyFor('c', captureId),
+            response: mutable(response),
+          });
         }
         filePairs.push({ ...pair, key: pairKey, captures: fileCaptures });
       }
@@ -84,6 +94,12 @@ export class JobFilesService {
       key: keys.keyFor('t', id),
     }));
     const filePlans = plans.map(({ id: _id, jobId: _job, ...plan }) => keys.rename(plan, 'toKeys'));
+    const fileRecordings = recordings.map(({ id, jobId: _job, ...recording }) => ({
+      ...recording,
+      key: keys.keyOfId(id),
+      firstPairId: keys.keyOfId(recording.firstPairId),
+      secondPairId: recording.secondPairId && keys.keyOfId(recording.secondPairId),
+    }));
     return {
       format: JOB_FILE_FORMAT,
       version: JOB_FILE_VERSION,
@@ -91,6 +107,7 @@ export class JobFilesService {
       intake,
       units: fileUnits,
       ...this.harnessFiles.contents(harness, keys),
+      recordings: fileRecordings,
       simulation,
       targets: fileTargets,
       plans: filePlans,
@@ -104,7 +121,10 @@ export class JobFilesService {
     const captures = file.units.flatMap((u) => u.pairs.flatMap((p) => p.captures));
     await Promise.all(
       captures.map(async (c) =>
-        analyses.set(c.key, await this.pool.analyse(c.response, { levelKind: c.levelKind })),
+        analyses.set(
+          c.key,
+          await this.pool.analyse(c.response, { levelKind: c.levelKind, noiseTiltDb: c.noiseTiltDb }),
+        ),
       ),
     );
     return this.knex.transaction(async (trx) => {
@@ -116,13 +136,27 @@ export class JobFilesService {
         const { id: unitId } = await this.units.add(job.id, unit, trx);
         keys.put(unitKey, unitId);
         await this.harnessFiles.readConnectors(unitId, connectors, keys, trx);
-        for (const { key: pairKey, captures: fileCaptures, ...pair } of pairs) {
-          const { id: pairId } = await this.pairs.add(unitId, pair, trx);
-          keys.put(pairKey, pairId);
-          for (const { key, ...capture } of fileCaptures) {
-            const { id } = await this.captures.add({ ...capture, pairId, analysis: analyses.get(key)! }, trx);
-            keys.put(key, id);
-          }
+        for (const { key: pairKey, captures: _captures, ...pair } of pairs)
+          keys.put(pairKey, (await this.pairs.add(unitId, pair, trx)).id);
+      }
+      // Recordings name outputs of any unit, and captures name recordings.
+      for (const { key, firstPairId, secondPairId, ...recording } of file.recordings) {
+        const named = {
+          ...recording,
+          firstPairId: inFile(keys, firstPairId, 'recordings'),
+          secondPairId: secondPairId && inFile(keys, secondPairId, 'recordings'),
+        };
+        keys.put(key, (await this.recordings.add(job.id, named, trx)).id);
+      }
+      for (const { key: pairKey, captures: fileCaptures } of file.units.flatMap((u) => u.pairs)) {
+        for (const { key, recordingId, ...capture } of fileCaptures) {
+          const known = {
+            ...capture,
+            pairId: keys.idOfKey(pairKey)!,
+            recordingId: recordingId && inFile(keys, recordingId, 'captures'),
+            analysis: analyses.get(key)!,
+          };
+          keys.put(key, (await this.captures.add(known, trx)).id);
         }
       }
       await this.harnessFiles.readContents(job.id, file, keys, trx);
@@ -139,6 +173,13 @@ export class JobFilesService {
       return job;
     });
   }
+}
+
+/** The id of what a key of the file stands for. */
+function inFile(keys: KeyBook, key: string, field: string): string {
+  const id = keys.idOfKey(key);
+  if (id) return id;
+  throw ProblemError.invalid([{ field, message: `name ${key}, which the file does not hold` }]);
 }
 
 function mutable(r: {

@@ -3,6 +3,7 @@ import { CapturesModule } from '../captures/captures.module.ts';
 import { IntakesModule } from '../intakes/intakes.module.ts';
 import { PairsModule } from '../pairs/pairs.module.ts';
 import { PlansStoreModule } from '../plans/plans-store.module.ts';
+import { RecordingsModule } from '../recordings/recordings.module.ts';
 import { TargetsModule } from '../targets/targets.module.ts';
 import { UnitsModule } from '../units/units.module.ts';
 import { JobsController } from './jobs.controller.ts';
@@ -10,7 +11,15 @@ import { JobsRepository } from './jobs.repository.ts';
 import { JobsService } from './jobs.service.ts';
 
 @Module({
-  imports: [IntakesModule, UnitsModule, PairsModule, CapturesModule, TargetsModule, PlansStoreModule],
+  imports: [
+    IntakesModule,
+    UnitsModule,
+    PairsModule,
+    CapturesModule,
+    TargetsModule,
+    PlansStoreModule,
+    RecordingsModule,
+  ],
   controllers: [JobsController],
   providers: [JobsRepository, JobsService],
   exports: [JobsRepository, JobsService],

@@ -4,6 +4,7 @@ import { CapturesRepository } from '../captures/captures.repository.ts';
 import { IntakesRepository } from '../intakes/intakes.repository.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
 import { PlansRepository } from '../plans/plans.repository.ts';
+import { RecordingsRepository } from '../recordings/recordings.repository.ts';
 import { TargetsRepository } from '../targets/targets.repository.ts';
 import { UnitsRepository } from '../units/units.repository.ts';
 import { JobsRepository } from './jobs.repository.ts';
@@ -18,17 +19,19 @@ export class JobsService {
     private readonly targets: TargetsRepository,
     private readonly plans: PlansRepository,
     private readonly intakes: IntakesRepository,
+    private readonly recordings: RecordingsRepository,
   ) {}
 
   /** A job with everything that its screens show. */
   async view(id: string): Promise<JobView> {
     const job = await this.jobs.get(id);
-    const [units, targets, plans, intake, find] = await Promise.all([
+    const [units, targets, plans, intake, find, recordings] = await Promise.all([
       this.units.ofJob(id),
       this.targets.ofJob(id),
       this.plans.ofJob(id),
       this.intakes.ofJob(id),
       this.jobs.findState(id),
+      this.recordings.ofJob(id),
     ]);
     const pairs = await this.pairs.ofUnits(units.map((u) => u.id));
     const captures = await this.captures.ofPairs(pairs.map((p) => p.id));
@@ -44,6 +47,7 @@ export class JobsService {
       plans,
       intake,
       find,
+      recordings,
     };
   }
 }

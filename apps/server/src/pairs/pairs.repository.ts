@@ -18,6 +18,17 @@ export class PairsRepository {
     return this.table.get(id);
   }
 
+  /** @throws ProblemError (404) when one of them is no output of the job */
+  async assertOfJob(jobId: string, ids: readonly string[]): Promise<void> {
+    found(await this.knex('jobs').where({ id: jobId }).first('id'), 'job');
+    const rows = await this.knex('pairs as p')
+      .join('units as u', 'u.id', 'p.unit_id')
+      .where('u.job_id', jobId)
+      .whereIn('p.id', [...ids])
+      .select('p.id');
+    if (rows.length < new Set(ids).size) throw ProblemError.notFound('output');
+  }
+
   async ofUnits(unitIds: readonly string[]): Promise<Pair[]> {
     const rows = await this.knex('pairs')
       .whereIn('unit_id', [...unitIds])

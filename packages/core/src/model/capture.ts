@@ -42,6 +42,10 @@ export const captureSchema = captureFieldsSchema
     sha256: z.string().regex(/^[0-9a-f]{64}$/),
     importedAt: z.iso.datetime(),
     points: z.int(),
+    /** the recording it was taken from; null for a file of columns */
+    recordingId: idSchema.nullable(),
+    /** how noise rises in its levels, dB per octave */
+    noiseTiltDb: z.number(),
     repairs: z.array(z.string()),
     withdrawnAt: z.iso.datetime().nullable(),
     analysis: analysisSchema,

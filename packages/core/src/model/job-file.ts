@@ -11,6 +11,7 @@ import { intakeSchema, START_INTAKE } from './intake.ts';
 import { jobFieldsSchema } from './job.ts';
 import { feedSchema, planBasisSchema, proposalSchema, remarkSchema, tapSchema } from './plan.ts';
 import { MOST_READINGS, readingFieldsSchema } from './reading.ts';
+import { recordingSchema } from './recording.ts';
 import { claimFieldsSchema, MOST_SHEETS, sheetFieldsSchema } from './sheet.ts';
 import { simulationFieldsSchema } from './simulation.ts';
 import { targetFieldsSchema } from './target.ts';
@@ -18,7 +19,7 @@ import { pairFieldsSchema, unitFieldsSchema } from './unit.ts';
 import { requiredLine } from './words.ts';
 
 export const JOB_FILE_FORMAT = 'ulpen-job';
-export const JOB_FILE_VERSION = 2;
+export const JOB_FILE_VERSION = 3;
 
 /** Inside a file things are named by short keys, so that a file can be taken in any number of times. */
 const key = z.string().regex(/^[a-z]+[0-9]+$/, 'a key is letters and a number: p12');
@@ -41,6 +42,8 @@ const fileCapture = captureFieldsSchema.extend({
   importedAt: z.iso.datetime(),
   withdrawnAt: z.iso.datetime().nullable(),
   repairs: z.array(z.string()),
+  recordingId: key.nullable(),
+  noiseTiltDb: z.number(),
   response: responseSchema,
 });
 
@@ -66,6 +69,12 @@ const fileSheet = sheetFieldsSchema.extend({
     .array(claimFieldsSchema.extend({ cavityId: cavityKey }))
     .min(1)
     .max(1000),
+});
+
+const fileRecording = recordingSchema.omit({ id: true, jobId: true }).extend({
+  key,
+  firstPairId: key,
+  secondPairId: key.nullable(),
 });
 
 const withVersion = { version: z.int().min(1) };
@@ -101,6 +110,7 @@ export const jobFileSchema = z
     intake: intakeSchema,
     readings: z.array(fileReading).max(MOST_READINGS),
     sheets: z.array(fileSheet).max(MOST_SHEETS),
+    recordings: z.array(fileRecording).max(1000),
     simulation: simulationFieldsSchema
       .extend({ taken: z.int(), slips: z.int(), revealed: z.boolean() })
       .nullable(),
@@ -127,7 +137,7 @@ function fromVersion1(content: object): object {
   const { units } = content as { units?: unknown };
   return {
     ...content,
-    version: JOB_FILE_VERSION,
+    version: 2,
     units: Array.isArray(units)
       ? units.map((unit: unknown) => ({ ...(unit as object), connectors: [] }))
       : units,
@@ -136,6 +146,29 @@ function fromVersion1(content: object): object {
     sheets: [],
     simulation: null,
   };
+}
+
+/** Version 2 knew no recordings; every capture came from a file of columns. */
+function fromVersion2(content: object): object {
+  const { units } = content as { units?: unknown };
+  const list = (value: unknown, change: (item: object) => object): unknown =>
+    Array.isArray(value)
+      ? value.map((item: unknown) => (item && typeof item === 'object' ? change(item) : item))
+      : value;
+  const capture = (c: object) => ({ ...c, recordingId: null, noiseTiltDb: 0 });
+  const pair = (p: { captures?: unknown }) => ({ ...p, captures: list(p.captures, capture) });
+  return {
+    ...content,
+    version: JOB_FILE_VERSION,
+    units: list(units, (u: { pairs?: unknown }) => ({ ...u, pairs: list(u.pairs, pair) })),
+    recordings: [],
+  };
+}
+
+/** What an older version lacks is put in, step by step. */
+function brought(content: object, version: number): object {
+  const second = version === 1 ? fromVersion1(content) : content;
+  return version < JOB_FILE_VERSION ? fromVersion2(second) : second;
 }
 
 /** Says in words why something is no job file that can be read, or gives the file. */
@@ -150,11 +183,12 @@ export function readJobFile(
       ],
     };
   }
-  if (head.data.version !== JOB_FILE_VERSION && head.data.version !== 1) {
-    const message = `The file has version ${head.data.version}; this program reads versions 1 and ${JOB_FILE_VERSION}. Export it again from the program that wrote it, or update this one.`;
+  const { version } = head.data;
+  if (!(Number.isInteger(version) && version >= 1 && version <= JOB_FILE_VERSION)) {
+    const message = `The file has version ${version}; this program reads versions 1 to ${JOB_FILE_VERSION}. Export it again from the program that wrote it, or update this one.`;
     return { problems: [{ field: 'version', message }] };
   }
-  const parsed = jobFileSchema.safeParse(head.data.version === 1 ? fromVersion1(content as object) : content);
+  const parsed = jobFileSchema.safeParse(brought(content as object, version));
   if (parsed.success) return { file: parsed.data };
   return {
     problems: parsed.error.issues.slice(0, 20).map((i) => ({ field: i.path.join('.'), message: i.message })),

@@ -3,6 +3,7 @@ import { captureSchema } from './capture.ts';
 import { intakeSchema } from './intake.ts';
 import { jobSchema } from './job.ts';
 import { planSchema } from './plan.ts';
+import { recordingSchema } from './recording.ts';
 import { targetSchema } from './target.ts';
 import { pairSchema, unitSchema } from './unit.ts';
 import { sideSchema, axleSchema, waySchema } from './words.ts';
@@ -22,6 +23,8 @@ export const jobViewSchema = jobSchema
     units: z.array(unitViewSchema),
     targets: z.array(targetSchema),
     plans: z.array(planSchema),
+    /** newest first; withdrawn ones stay in the record */
+    recordings: z.array(recordingSchema),
     intake: intakeSchema,
     /** how far Find is: cavities that hold a wire, those that no live reading names yet, plugs */
     find: z.object({ connectors: z.int(), wires: z.int(), untouched: z.int() }),

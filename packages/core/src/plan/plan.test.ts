@@ -41,6 +41,7 @@ function jobOf(car: SimulatedCar): JobView {
     plans: [],
     intake: file.intake,
     find: { connectors: 0, wires: 0, untouched: 0 },
+    recordings: [],
   };
 }
 
