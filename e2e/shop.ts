@@ -6,10 +6,17 @@ export interface JobSeen {
   version: number;
   units: {
     id: string;
-    pairs: { id: string; side: string; axle: string; way: string; captures: { id: string }[] }[];
+    pairs: {
+      id: string;
+      side: string;
+      axle: string;
+      way: string;
+      captures: { id: string; analysis: { lowHz: number | null; highHz: number | null } }[];
+    }[];
   }[];
   targets: { id: string; name: string; lowHz: number; highHz: number; version: number }[];
   plans: { id: string; name: string }[];
+  recordings: { between: { polarity: string; delay: number | null } | null }[];
 }
 
 /** A demo car of its own for one test, taken in from its job file: tests do not meet in one job. */

@@ -99,6 +99,17 @@ async function views(browser, address, theme, size) {
   await page.getByTestId('measurement-file').setInputFiles(file);
   await page.locator('.columns').waitFor();
   await take('import');
+  await go(`/jobs/${id}/listen/signals`, '.signals-list');
+  await take('signals', other);
+  await go(`/jobs/${id}/listen/live/${pair('left', 'front', 'midrange').id}`, '.safety-gate');
+  if (elsewhere) await take('gate');
+  await page.locator('#live-input').selectOption('simulated');
+  await page.locator('#live-second').selectOption(pair('left', 'front', 'tweeter').id);
+  await page.getByRole('button', { name: 'Start listening' }).click();
+  await page.getByText('no clipping').first().waitFor();
+  // The slow average settles.
+  await page.waitForTimeout(4000);
+  await take('live');
   await go(`/jobs/${id}/plan`, '.recharts-line');
   await take('plan');
   await take('plan-desk', other);

@@ -27,6 +27,18 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../features/find/FindPage.tsx')).FindPage }),
           },
           {
+            path: 'listen/signals',
+            lazy: async () => ({
+              Component: (await import('../features/listen/signals/SignalsPage.tsx')).SignalsPage,
+            }),
+          },
+          {
+            path: 'listen/live/:pairId?',
+            lazy: async () => ({
+              Component: (await import('../features/listen/live/LivePage.tsx')).LivePage,
+            }),
+          },
+          {
             path: 'listen/:pairId?',
             lazy: async () => ({ Component: (await import('../features/listen/ListenPage.tsx')).ListenPage }),
           },

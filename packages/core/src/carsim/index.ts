@@ -4,6 +4,7 @@ export * from './job-file-of-car.ts';
 export * from '../quantity/random.ts';
 export * from './recorder.ts';
 export * from './simulated-car.ts';
+export * from './simulated-input.ts';
 export * from './transfer.ts';
 export * from './varied.ts';
 export * from './wiring/meter.ts';

@@ -1,11 +1,11 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Button } from 'react-bootstrap';
-import { ArrowLeft } from 'lucide-react';
+import { ArrowLeft, Music } from 'lucide-react';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFramedJob } from '../job/JobFrame.tsx';
-import type { Editing } from './editing.ts';
+import { type Editing, isSound } from './editing.ts';
 import { OutputDialog } from './OutputDialog.tsx';
 import { OutputList } from './OutputList.tsx';
 import { UnitDialog } from './UnitDialog.tsx';
@@ -13,6 +13,9 @@ import './listen.css';
 
 // Charts are heavy and the list is what people see first.
 const OutputDetail = lazy(async () => ({ default: (await import('./OutputDetail.tsx')).OutputDetail }));
+const RecordingDialog = lazy(async () => ({
+  default: (await import('./recording/RecordingDialog.tsx')).RecordingDialog,
+}));
 const ImportDialog = lazy(async () => ({ default: (await import('./ImportDialog.tsx')).ImportDialog }));
 
 /** What signal every output carries: the list on the left, one output large on the right. */
@@ -29,7 +32,7 @@ export function ListenPage() {
   const importFiles = (files: FileList | null, into: string) => {
     if (!files?.length) return;
     if (files.length > 1) tell({ text: 'One file at a time: drop each on the output it was taken from.' });
-    setEditing({ what: 'import', file: files[0], pairId: into });
+    setEditing({ what: isSound(files[0]) ? 'recording' : 'import', file: files[0], pairId: into });
   };
 
   return (
@@ -45,6 +48,10 @@ export function ListenPage() {
               of <span className="num">{pairs.length}</span> measured
             </span>
           )}
+          <span className="flex-fill" />
+          <Link className="btn btn-quiet no-print" to={`/jobs/${job.id}/listen/signals`}>
+            <Music size={17} /> Test signals
+          </Link>
         </div>
         {job.units.length === 0 ? (
           <EmptyState
@@ -103,6 +110,11 @@ export function ListenPage() {
       {editing?.what === 'import' && (
         <Suspense fallback={null}>
           <ImportDialog job={job} file={editing.file} pairId={editing.pairId} onClose={close} />
+        </Suspense>
+      )}
+      {editing?.what === 'recording' && (
+        <Suspense fallback={null}>
+          <RecordingDialog job={job} file={editing.file} pairId={editing.pairId} onClose={close} />
         </Suspense>
       )}
     </main>

@@ -1,12 +1,14 @@
 import { useRef } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { Button } from 'react-bootstrap';
-import { FileUp, Pencil } from 'lucide-react';
+import { AudioLines, FileUp, Pencil } from 'lucide-react';
 import { captureInForce, pairName, type PairView, type UnitView } from '@ulpen/core';
 import { useFileDrop } from '../../ui/use-file-drop.ts';
 import { StandingTag } from '../../ui/StandingTag.tsx';
+import { useFramedJob } from '../job/JobFrame.tsx';
 import { CaptureList } from './CaptureList.tsx';
 import { CaptureProfile } from './CaptureProfile.tsx';
+import { RecordingFindings } from './recording/RecordingFindings.tsx';
 import type { Editing } from './editing.ts';
 
 interface OutputDetailProps {
@@ -18,6 +20,7 @@ interface OutputDetailProps {
 
 /** One output large: what it carries, how that is known, and its captures. */
 export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps) {
+  const job = useFramedJob();
   const input = useRef<HTMLInputElement>(null);
   const { over, handlers } = useFileDrop(onFiles);
   const [params] = useSearchParams();
@@ -46,18 +49,20 @@ export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps)
           type="file"
           hidden
           data-testid="measurement-file"
-          accept=".txt,.csv,.tsv,.frd,.dat,text/*"
+          accept=".txt,.csv,.tsv,.frd,.dat,text/*,.wav,.wave,audio/wav"
           onChange={(e) => {
             onFiles(e.target.files);
             e.target.value = '';
           }}
         />
-        <Button
-          className="no-print"
-          variant={shown ? 'secondary' : 'primary'}
-          onClick={() => input.current?.click()}
+        <Link
+          className={`btn no-print ${shown ? 'btn-secondary' : 'btn-primary'}`}
+          to={`/jobs/${job.id}/listen/live/${pair.id}`}
         >
-          <FileUp size={18} /> Import a file
+          <AudioLines size={18} /> Record
+        </Link>
+        <Button className="no-print" variant="secondary" onClick={() => input.current?.click()}>
+          <FileUp size={18} /> Import
         </Button>
       </div>
       {shown ? (
@@ -68,8 +73,8 @@ export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps)
             <strong>Drop a measurement of this output here.</strong>
           </p>
           <p className="quiet">
-            Text with a frequency and a level on each line: CSV, tabs or spaces, with or without phase. You
-            see how it was understood before anything is saved.
+            A WAV recording of pink noise or tones, or text with a frequency and a level on each line: CSV,
+            tabs or spaces, with or without phase. You see how it was understood before anything is saved.
           </p>
           <p className="small quiet">
             Measure with an isolated or differential input and the laptop off its charger: a common ground
@@ -78,6 +83,7 @@ export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps)
           </p>
         </div>
       )}
+      <RecordingFindings job={job} pair={pair} />
       {pair.captures.length > 0 && <CaptureList pair={pair} shownId={shown?.id ?? null} />}
     </div>
   );

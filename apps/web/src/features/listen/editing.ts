@@ -4,4 +4,8 @@ import type { Pair, UnitView } from '@ulpen/core';
 export type Editing =
   | { what: 'unit'; unit: UnitView | null }
   | { what: 'output'; unit: UnitView; pair: Pair | null }
-  | { what: 'import'; file: File; pairId: string };
+  | { what: 'import'; file: File; pairId: string }
+  | { what: 'recording'; file: File; pairId: string };
+
+/** Sound by its name or its kind; everything else is taken as text with columns. */
+export const isSound = (file: File): boolean => /\.wave?$/i.test(file.name) || file.type.startsWith('audio/');

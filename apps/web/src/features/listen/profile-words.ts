@@ -52,7 +52,7 @@ export function captureSentence(capture: Capture): string {
   const step = capture.volumeStep === null ? 'volume step not noted' : `at volume step ${capture.volumeStep}`;
   const tilt = TILT_DB_PER_OCTAVE[capture.levelKind];
   const parts = [
-    `Imported from ${capture.fileName} on ${format(new Date(capture.importedAt), 'd MMM yyyy, HH:mm')}, ${step}, ${LOAD_WORD[capture.load]}; ${capture.points.toLocaleString('en')} points in ${capture.levelUnit}.`,
+    `${capture.recordingId ? 'Recorded as' : 'Imported from'} ${capture.fileName} on ${format(new Date(capture.importedAt), 'd MMM yyyy, HH:mm')}, ${step}, ${LOAD_WORD[capture.load]}; ${capture.points.toLocaleString('en')} points in ${capture.levelUnit}.`,
     tilt === 0
       ? ''
       : `Tilted by ${tilt > 0 ? '+' : '−'}${Math.abs(tilt).toFixed(0)} dB an octave around ${formatFrequency(1000)}, as stated at the import.`,

@@ -1,0 +1,100 @@
+import { Form } from 'react-bootstrap';
+import { type JobView, pairName, PLAYED } from '@ulpen/core';
+import { PLAYED_WORD } from './recording-words.ts';
+import type { SaidOfRecording } from './RecordingDialog.tsx';
+
+interface RecordingConditionsProps {
+  job: JobView;
+  said: SaidOfRecording;
+  channels: number;
+  onChange: (part: Partial<SaidOfRecording>) => void;
+}
+
+/** What the recording cannot say: what was played, where each channel was taken, how the radio was set. */
+export function RecordingConditions({ job, said, channels, onChange }: RecordingConditionsProps) {
+  const outputs = job.units.map((unit) => (
+    <optgroup key={unit.id} label={unit.name}>
+      {unit.pairs.map((pair) => (
+        <option key={pair.id} value={pair.id}>
+          {pairName(pair)}
+        </option>
+      ))}
+    </optgroup>
+  ));
+  const twice = said.secondPairId === said.firstPairId;
+  return (
+    <div className="d-grid gap-3 align-content-start">
+      <Form.Group controlId="recording-played">
+        <Form.Label>Meanwhile played</Form.Label>
+        <Form.Select
+          value={said.played}
+          onChange={(e) => onChange({ played: PLAYED.find((p) => p === e.target.value) ?? 'music' })}
+        >
+          {PLAYED.map((played) => (
+            <option key={played} value={played}>
+              {PLAYED_WORD[played]}
+            </option>
+          ))}
+        </Form.Select>
+      </Form.Group>
+      <Form.Group controlId="recording-first">
+        <Form.Label>{channels === 2 ? 'Left channel taken from' : 'Taken from'}</Form.Label>
+        <Form.Select value={said.firstPairId} onChange={(e) => onChange({ firstPairId: e.target.value })}>
+          {outputs}
+        </Form.Select>
+      </Form.Group>
+      {channels === 2 && (
+        <Form.Group controlId="recording-second">
+          <Form.Label>Right channel taken from</Form.Label>
+          <Form.Select
+            value={said.secondPairId ?? ''}
+            isInvalid={twice}
+            onChange={(e) => onChange({ secondPairId: e.target.value || null })}
+          >
+            <option value="">nothing, only the left one counts</option>
+            {outputs}
+          </Form.Select>
+          <Form.Control.Feedback type="invalid">Choose another output than for left.</Form.Control.Feedback>
+        </Form.Group>
+      )}
+      <Form.Group controlId="recording-step">
+        <Form.Label>Volume step of the radio</Form.Label>
+        <Form.Control
+          className="num"
+          inputMode="numeric"
+          placeholder="not noted"
+          value={said.volumeStep ?? ''}
+          onChange={(e) => {
+            const digits = e.target.value.replace(/\D/g, '').slice(0, 3);
+            onChange({ volumeStep: digits === '' ? null : Math.min(200, Number(digits)) });
+          }}
+        />
+      </Form.Group>
+      <Form.Group controlId="recording-load">
+        <Form.Label>Load while recording</Form.Label>
+        <Form.Select
+          value={said.load}
+          onChange={(e) => onChange({ load: e.target.value as SaidOfRecording['load'] })}
+        >
+          <option value="speaker">factory speaker on</option>
+          <option value="resistor">resistor</option>
+          <option value="none">no load</option>
+          <option value="unknown">not noted</option>
+        </Form.Select>
+      </Form.Group>
+      <p className="small quiet m-0">
+        {said.voltsAtFullScale === null
+          ? 'Levels are relative: the input was not calibrated against a meter.'
+          : `Calibrated: full scale is ${said.voltsAtFullScale.toPrecision(3)} V at the pair.`}
+      </p>
+      <Form.Group controlId="recording-note">
+        <Form.Label>Note</Form.Label>
+        <Form.Control
+          value={said.note}
+          maxLength={500}
+          onChange={(e) => onChange({ note: e.target.value })}
+        />
+      </Form.Group>
+    </div>
+  );
+}

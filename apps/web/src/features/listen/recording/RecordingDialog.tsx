@@ -1,0 +1,141 @@
+import { useState } from 'react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { proxy } from 'comlink';
+import { Button, Modal, ProgressBar } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import { type JobView, RECORDING_LIMITS, type RecordingFields, type TakenRecording } from '@ulpen/core';
+import { api } from '../../../api/client.ts';
+import { useJobChange } from '../../../api/queries.ts';
+import { useNotices } from '../../../ui/notices-store.ts';
+import { soundWorker } from '../../../workers/sound-worker.ts';
+import type { RecordingPreview } from '../../../workers/sound.worker.ts';
+import { RecordedChannels } from './RecordedChannels.tsx';
+import { RecordingConditions } from './RecordingConditions.tsx';
+import './recording.css';
+
+export type SaidOfRecording = Omit<RecordingFields, 'fileName'>;
+
+interface RecordingDialogProps {
+  job: JobView;
+  file: File;
+  pairId: string;
+  /** what is known already, from the live page */
+  known?: Partial<SaidOfRecording>;
+  onClose: () => void;
+  onSaved?: () => void;
+}
+
+/** Shows what a recording holds and what is wrong with it, asks what was played and where, and only then saves. */
+export function RecordingDialog({ job, file, pairId, known, onClose, onSaved }: RecordingDialogProps) {
+  const navigate = useNavigate();
+  const tell = useNotices((s) => s.tell);
+  const [said, setSaid] = useState<SaidOfRecording>(() => ({ ...usual(job, pairId), ...known }));
+  const [progress, setProgress] = useState(0);
+  const [refused, setRefused] = useState<string | null>(null);
+  const tooLarge = file.size > RECORDING_LIMITS.bytes;
+  const reading = useQuery({
+    queryKey: ['recording', file.name, file.size, file.lastModified, said.played],
+    queryFn: async ({ signal }): Promise<RecordingPreview | null> => {
+      const goOn = proxy(async (share: number) => {
+        setProgress(share);
+        return !signal.aborted;
+      });
+      return soundWorker().previewRecording(file, said.played, goOn);
+    },
+    enabled: !tooLarge,
+    staleTime: Infinity,
+    gcTime: 0,
+    retry: false,
+    placeholderData: keepPreviousData,
+  });
+  const preview: RecordingPreview | null = reading.isError
+    ? { ok: false, message: 'The file could not be opened. Is it still where it was?' }
+    : (reading.data ?? null);
+  const useless =
+    preview?.ok && said.played !== 'silence' ? preview.report.faults.some((f) => f.useless) : false;
+
+  const save = useJobChange(
+    job.id,
+    (fields: SaidOfRecording) => api.upload<TakenRecording>(`/jobs/${job.id}/recordings`, file, fields),
+    true,
+  );
+  const submit = () =>
+    save.mutate(said, {
+      onSuccess: ({ recording }) => {
+        onSaved?.();
+        onClose();
+        tell({ text: 'Recording saved.' });
+        void navigate(`/jobs/${job.id}/listen/${recording.firstPairId}`);
+      },
+      onError: (error) => setRefused(error.message),
+    });
+
+  return (
+    <Modal show onHide={onClose} size="xl" centered scrollable aria-labelledby="recording-title">
+      <Modal.Header closeButton>
+        <Modal.Title as="h2" id="recording-title">
+          Recording {file.name}
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {tooLarge && (
+          <p className="refused" role="alert">
+            The file has {(file.size / 2 ** 20).toFixed(0)} MB; at most {RECORDING_LIMITS.bytes / 2 ** 20} MB
+            and {RECORDING_LIMITS.seconds / 60} minutes are read. A minute of pink noise is enough.
+          </p>
+        )}
+        {!tooLarge && (!preview || reading.isPlaceholderData) && (
+          <div className="d-grid gap-2 mb-3">
+            <p className="quiet m-0">Listening …</p>
+            <ProgressBar now={progress * 100} aria-label="Reading the recording" />
+          </div>
+        )}
+        {preview && !preview.ok && (
+          <p className="refused" role="alert">
+            {preview.message}
+          </p>
+        )}
+        {refused && (
+          <p className="refused" role="alert">
+            {refused}
+          </p>
+        )}
+        {preview?.ok && (
+          <div className="recording-panes">
+            <RecordedChannels preview={preview} />
+            <RecordingConditions
+              job={job}
+              said={said}
+              channels={preview.report.channels.length}
+              onChange={(part) => setSaid((s) => ({ ...s, ...part }))}
+            />
+          </div>
+        )}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="secondary" onClick={onClose}>
+          {preview?.ok ? 'Cancel' : 'Close'}
+        </Button>
+        {preview?.ok && (
+          <Button onClick={submit} disabled={save.isPending || useless}>
+            {save.isPending ? 'Saving …' : 'Save the recording'}
+          </Button>
+        )}
+      </Modal.Footer>
+    </Modal>
+  );
+}
+
+/** Conditions stay as they were at the newest recording of this job, until changed. */
+function usual(job: JobView, pairId: string): SaidOfRecording {
+  const last = job.recordings.find((r) => r.withdrawnAt === null);
+  return {
+    played: last?.played ?? 'pink',
+    firstPairId: pairId,
+    secondPairId: null,
+    volumeStep: last?.volumeStep ?? null,
+    load: last?.load ?? 'speaker',
+    note: '',
+    voltsAtFullScale: last?.voltsAtFullScale ?? null,
+  };
+}

@@ -1,0 +1,144 @@
+import { format } from 'date-fns';
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { type JobView, pairName, type PairView, type RecordingRecord } from '@ulpen/core';
+import { api } from '../../../api/client.ts';
+import { useJobChange } from '../../../api/queries.ts';
+import { useNotices } from '../../../ui/notices-store.ts';
+import {
+  cleanMaximum,
+  dbWords,
+  delayWords,
+  percentWords,
+  PLAYED_WORD,
+  POLARITY_WORD,
+} from './recording-words.ts';
+import './recording.css';
+
+/** What the recordings of an output told beyond its band: against another output, tones, and their faults. */
+export function RecordingFindings({ job, pair }: { job: JobView; pair: PairView }) {
+  const own = job.recordings.filter((r) => r.firstPairId === pair.id || r.secondPairId === pair.id);
+  if (own.length === 0) return null;
+  return (
+    <section className="recording-findings" aria-label="Recordings">
+      <h3 className="label">Recordings</h3>
+      {own.map((recording) => (
+        <Recorded key={recording.id} job={job} pair={pair} recording={recording} />
+      ))}
+    </section>
+  );
+}
+
+function Recorded({ job, pair, recording }: { job: JobView; pair: PairView; recording: RecordingRecord }) {
+  const tell = useNotices((s) => s.tell);
+  const change = useJobChange(job.id, (verb: 'withdraw' | 'restore') =>
+    api.post<RecordingRecord>(`/recordings/${recording.id}/${verb}`),
+  );
+  const { between, report, volumeStep, withdrawnAt } = recording;
+  const otherId = recording.firstPairId === pair.id ? recording.secondPairId : recording.firstPairId;
+  const other = job.units.flatMap((u) => u.pairs).find((p) => p.id === otherId);
+  const own = recording.firstPairId === pair.id ? 0 : 1;
+  return (
+    <article className={withdrawnAt ? 'recording-withdrawn' : ''}>
+      <header>
+        <span>
+          {PLAYED_WORD[recording.played]}
+          {volumeStep !== null && <span className="num">, step {volumeStep}</span>}
+        </span>
+        <span className="num small quiet">{format(new Date(recording.takenAt), 'dd.MM. HH:mm')}</span>
+        <span className="small quiet clip">{recording.fileName}</span>
+        {withdrawnAt ? (
+          <Button variant="quiet" onClick={() => change.mutate('restore')}>
+            Restore
+          </Button>
+        ) : (
+          <Button
+            variant="quiet"
+            onClick={() =>
+              change.mutate('withdraw', {
+                onSuccess: () =>
+                  tell({
+                    text: 'Recording withdrawn with its captures; it stays in the record.',
+                    undo: () => change.mutate('restore'),
+                  }),
+              })
+            }
+          >
+            Withdraw
+          </Button>
+        )}
+      </header>
+      {between && other && (
+        <dl className="facts">
+          <div>
+            <dt>Polarity</dt>
+            <dd>
+              <strong>{POLARITY_WORD[between.polarity]}</strong>
+              <span className="small quiet">
+                against <Link to={`/jobs/${job.id}/listen/${other.id}`}>{pairName(other)}</Link>
+                {between.polarity !== 'unclear' && ', once the filters are taken away'}
+              </span>
+            </dd>
+          </div>
+          <div>
+            <dt>Delay</dt>
+            <dd>
+              <strong>
+                {delayWords(between.delay === null ? null : own === 1 ? between.delay : -between.delay)}
+              </strong>
+              <span className="small quiet">than {pairName(other).toLowerCase()}</span>
+            </dd>
+          </div>
+          <div>
+            <dt>In common</dt>
+            <dd>
+              <strong className="num">
+                {between.overlap
+                  ? `${between.overlap.lowHz.toFixed(0)}–${between.overlap.highHz.toFixed(0)} Hz`
+                  : 'nothing'}
+              </strong>
+              <span className="small quiet">coherence above 0.5; the ratio there is used in sums</span>
+            </dd>
+          </div>
+        </dl>
+      )}
+      {recording.played === 'tone' && own === 0 && <CleanMaximum recording={recording} />}
+      {[...(between?.reasons ?? []), ...report.faults.map((f) => f.says)].map((text) => (
+        <p key={text} className="look-again">
+          {text}
+        </p>
+      ))}
+    </article>
+  );
+}
+
+function CleanMaximum({ recording }: { recording: RecordingRecord }) {
+  const { clean, over, steps } = cleanMaximum(recording);
+  if (steps === 0) return <p className="look-again">No steady tone was found in it.</p>;
+  const volts = (rms: number) =>
+    recording.voltsAtFullScale === null ? dbWords(rms) : `${(rms * recording.voltsAtFullScale).toFixed(2)} V`;
+  return (
+    <dl className="facts">
+      <div>
+        <dt>Clean maximum</dt>
+        <dd>
+          <strong className="num">{clean ? volts(clean.rms) : 'none'}</strong>
+          <span className="small quiet">
+            {over
+              ? `${percentWords(over.distortion)} at ${volts(over.rms)}; limit 1 %`
+              : 'the highest step played: it may go higher'}
+          </span>
+        </dd>
+      </div>
+      <div>
+        <dt>Tone</dt>
+        <dd>
+          <strong className="num">{(clean ?? over)!.hz.toFixed(0)} Hz</strong>
+          <span className="small quiet">
+            {steps} {steps === 1 ? 'level' : 'levels'} found
+          </span>
+        </dd>
+      </div>
+    </dl>
+  );
+}

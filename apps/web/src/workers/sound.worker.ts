@@ -1,0 +1,86 @@
+import { expose } from 'comlink';
+import {
+  type Part,
+  type Played,
+  quickAnalysis,
+  Recording,
+  RECORDING_LIMITS,
+  type RecordingReport,
+  reportOf,
+  type ResponseAnalysis,
+  type TestFile,
+  WavError,
+  WavReader,
+  wavOfSignals,
+  WHITE_NOISE_TILT_DB,
+} from '@ulpen/core';
+
+/** How a recording was understood, or why it could not be. */
+export type RecordingPreview =
+  | { ok: true; report: RecordingReport; repairs: string[]; analyses: ResponseAnalysis[] }
+  | { ok: false; message: string };
+
+/** Told how much is done, 0 to 1; answers whether to go on. */
+export type OnProgress = (share: number) => Promise<boolean>;
+
+const soundWork = {
+  /** Reads a WAV file as the server will, piece by piece. `null` when the person stopped it. */
+  async previewRecording(file: File, played: Played, goOn: OnProgress): Promise<RecordingPreview | null> {
+    const source = file.stream().getReader();
+    let recording: Recording | null = null;
+    const reader = new WavReader(
+      (channels) => recording!.push(channels),
+      ({ sampleRate, channels }) => (recording = new Recording(sampleRate, channels === 2 ? 2 : 1, played)),
+    );
+    let read = 0;
+    try {
+      for (;;) {
+        const { done, value } = await source.read();
+        if (done) break;
+        reader.push(value);
+        read += value.length;
+        if (!(await goOn(Math.min(1, read / file.size)))) {
+          await source.cancel();
+          return null;
+        }
+      }
+      const { repairs } = reader.finish();
+      const result = recording!.result();
+      if (result.seconds > RECORDING_LIMITS.seconds + 1)
+        return { ok: false, message: `The recording lasts over ${RECORDING_LIMITS.seconds / 60} minutes.` };
+      const analyses =
+        played === 'pink' || played === 'white'
+          ? result.channels.map(({ bands }) =>
+              quickAnalysis(bands, {
+                levelKind: played === 'white' ? 'octave-band-white' : 'flat',
+                noiseTiltDb: WHITE_NOISE_TILT_DB,
+              }),
+            )
+          : [];
+      return { ok: true, report: reportOf(result), repairs, analyses };
+    } catch (error) {
+      await source.cancel().catch(() => undefined);
+      if (error instanceof WavError || error instanceof RangeError)
+        return { ok: false, message: error.message };
+      throw error;
+    }
+  },
+
+  /** A WAV file of test signals, made piece by piece. `null` when the person stopped it. */
+  async makeSignals(parts: Part[], file: TestFile, goOn: OnProgress): Promise<Blob | null> {
+    const seconds = parts.reduce((sum, p) => sum + p.seconds, 0);
+    const pieces: Blob[] = [];
+    let made = 0;
+    for (const bytes of wavOfSignals(parts, file)) {
+      // A Blob may lie on disk; an array of arrays would stay in memory.
+      pieces.push(new Blob([bytes]));
+      made++;
+      if (made % 4 === 0 && !(await goOn(Math.min(1, made / (seconds + 1))))) return null;
+    }
+    return new Blob(pieces, { type: 'audio/wav' });
+  },
+};
+
+export type SoundWork = typeof soundWork;
+
+expose(soundWork);
