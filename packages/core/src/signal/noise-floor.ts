@@ -5,6 +5,8 @@ import type { Response } from './response.ts';
 const LEAST_DEPTH_DB = 12;
 /** Over one octave a floor is flatter than any first-order skirt (6 dB per octave): limit in dB per octave. */
 const MOST_SLOPE = 2.5;
+/** A floor that rises lies at most this far above the lowest octave, both seen against its own slope, dB. */
+const MOST_ABOVE_LOWEST_DB = 1.5;
 
 /**
  * Noise of electronics has equal power per hertz: in fractional-octave bands, or where pink noise is made to read flat,
@@ -27,6 +29,7 @@ export function findNoiseFloor(response: Response, passBandDb: number, tiltDb = 
   const { frequencyHz } = response;
   const levelDb = response.levelDb.map((l, i) => l - floorRise(frequencyHz[i], tiltDb));
   let floor: number | null = null;
+  let lowest = Infinity;
   for (let from = 0, to = 0; from < frequencyHz.length; from++) {
     while (to < frequencyHz.length && frequencyHz[to] <= 2 * frequencyHz[from]) to++;
     const octaves = Math.log2(frequencyHz[to - 1] / frequencyHz[from]);
@@ -35,9 +38,11 @@ export function findNoiseFloor(response: Response, passBandDb: number, tiltDb = 
     const window = levelDb.slice(from, to);
     const slope = (median(window.slice(-half)) - median(window.slice(0, half))) / (octaves / 2);
     const level = median(window);
+    lowest = Math.min(lowest, level);
     const rise = floorRise(Math.sqrt(frequencyHz[from] * frequencyHz[to - 1]), tiltDb);
     if (passBandDb - level - rise < LEAST_DEPTH_DB || Math.abs(slope) > MOST_SLOPE) continue;
     if (floor === null || level < floor) floor = level;
   }
-  return floor;
+  // A first-order skirt rises much as white noise does, but noise lies under everything else too.
+  return floor !== null && tiltDb !== 0 && floor > lowest + MOST_ABOVE_LOWEST_DB ? null : floor;
 }

@@ -1,4 +1,5 @@
 import { bandPowers } from '../spectrum/band-power.ts';
+import { Decimator } from '../spectrum/decimator.ts';
 import { type AveragedSpectrum, Welch } from '../spectrum/welch.ts';
 import type { Response } from '../../signal/response.ts';
 import { Alignment } from './alignment.ts';
@@ -30,6 +31,8 @@ export interface RecordedChannel extends Omit<ChannelStats, 'blockRms'> {
 
 /** Below this the long segments are used, which tell low bands apart; above, the short ones, which scatter less. */
 const CHANGEOVER_HZ = 400;
+/** The long segments are taken at about this rate: nothing above the changeover is wanted of them, Hz. */
+const LOW_RATE = 6000;
 /** Length of the segments, s; the next power of two above. */
 const LONG = 2.7;
 const SHORT = 0.3;
@@ -54,6 +57,7 @@ export class Recording {
   private readonly stats: SoundStats;
   private readonly short: Welch;
   private readonly long: Welch;
+  private readonly decimators: Decimator[];
   private readonly tones: ToneMeter[];
   private readonly alignment: Alignment | null;
   private frames = 0;
@@ -65,7 +69,12 @@ export class Recording {
   ) {
     this.stats = new SoundStats(sampleRate, channels);
     this.short = new Welch(sampleRate, segment(SHORT, sampleRate), channels);
-    this.long = new Welch(sampleRate, segment(LONG, sampleRate), channels);
+    const factor = Math.max(1, Math.floor(sampleRate / LOW_RATE));
+    this.decimators = Array.from(
+      { length: channels },
+      () => new Decimator(factor, sampleRate, 2 * CHANGEOVER_HZ),
+    );
+    this.long = new Welch(sampleRate / factor, segment(LONG, sampleRate / factor), channels);
     this.alignment = channels === 2 ? new Alignment(sampleRate, (b) => this.short.push(b)) : null;
     this.tones = played === 'tone' ? Array.from({ length: channels }, () => new ToneMeter(sampleRate)) : [];
   }
@@ -75,7 +84,7 @@ export class Recording {
     this.stats.push(block);
     if (this.alignment) this.alignment.push(block);
     else this.short.push(block);
-    this.long.push(block);
+    this.long.push(block.map((samples, c) => this.decimators[c].push(samples)));
     this.tones.forEach((meter, c) => meter.push(block[c]));
     this.frames += block[0].length;
   }

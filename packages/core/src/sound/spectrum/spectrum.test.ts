@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../../quantity/random.ts';
 import { bandPowers, powerBetween } from './band-power.ts';
+import { Decimator } from './decimator.ts';
 import { Welch } from './welch.ts';
 
 const RATE = 48_000;
@@ -81,6 +82,38 @@ describe('Welch spectra', () => {
       const coherence = (cross!.re[k] ** 2 + cross!.im[k] ** 2) / (density[0][k] * density[1][k]);
       expect(coherence).toBeGreaterThan(0.97);
     }
+  });
+});
+
+describe('decimation', () => {
+  const rms = (v: Float32Array) => Math.sqrt(v.reduce((s, x) => s + x * x, 0) / v.length);
+  const through = (hz: number, rate: number, factor: number) => {
+    const samples = Float32Array.from({ length: 4 * rate }, (_, i) =>
+      Math.sin((2 * Math.PI * hz * i) / rate),
+    );
+    const out = new Decimator(factor, rate, 800).push(samples);
+    // The filter fills in the first few samples.
+    return 20 * Math.log10(rms(out.subarray(200)) * Math.SQRT2 + 1e-9);
+  };
+  it.each([
+    [48_000, 8],
+    [44_100, 7],
+    [192_000, 32],
+  ])('%i Hz by %i: the low end keeps its level, and what would fold into it is gone', (rate, factor) => {
+    for (const hz of [20, 100, 400, 800]) expect(Math.abs(through(hz, rate, factor))).toBeLessThan(0.01);
+    const folds = [100, 400, 800].map((hz) => rate / factor - hz);
+    for (const hz of folds) expect(through(hz, rate, factor)).toBeLessThan(-90);
+  });
+
+  it('does not depend on how the samples arrive', () => {
+    const samples = noise(5000, 3);
+    const whole = new Decimator(8, RATE, 800).push(samples);
+    const parts = new Decimator(8, RATE, 800);
+    const pieces = [1, 7, 8, 9, 200, 4775].map((length, n, all) => {
+      const from = all.slice(0, n).reduce((a, b) => a + b, 0);
+      return [...parts.push(samples.subarray(from, from + length))];
+    });
+    expect(pieces.flat()).toEqual([...whole]);
   });
 });
 

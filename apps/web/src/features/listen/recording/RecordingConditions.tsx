@@ -1,7 +1,7 @@
 import { Form } from 'react-bootstrap';
 import { type JobView, pairName, PLAYED } from '@ulpen/core';
 import { PLAYED_WORD } from './recording-words.ts';
-import type { SaidOfRecording } from './RecordingDialog.tsx';
+import type { SaidOfRecording } from './said-of-recording.ts';
 
 interface RecordingConditionsProps {
   job: JobView;

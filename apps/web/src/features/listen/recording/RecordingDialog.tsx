@@ -3,17 +3,16 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { proxy } from 'comlink';
 import { Button, Modal, ProgressBar } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { type JobView, RECORDING_LIMITS, type RecordingFields, type TakenRecording } from '@ulpen/core';
+import { type JobView, RECORDING_LIMITS, type TakenRecording } from '@ulpen/core';
 import { api } from '../../../api/client.ts';
 import { useJobChange } from '../../../api/queries.ts';
 import { useNotices } from '../../../ui/notices-store.ts';
 import { soundWorker } from '../../../workers/sound-worker.ts';
 import type { RecordingPreview } from '../../../workers/sound.worker.ts';
 import { RecordedChannels } from './RecordedChannels.tsx';
+import type { SaidOfRecording } from './said-of-recording.ts';
 import { RecordingConditions } from './RecordingConditions.tsx';
 import './recording.css';
-
-export type SaidOfRecording = Omit<RecordingFields, 'fileName'>;
 
 interface RecordingDialogProps {
   job: JobView;
