@@ -107,8 +107,9 @@ async function views(browser, address, theme, size) {
   await page.locator('#live-second').selectOption(pair('left', 'front', 'tweeter').id);
   await page.getByRole('button', { name: 'Start listening' }).click();
   await page.getByText('no clipping').first().waitFor();
-  // The slow average settles.
-  await page.waitForTimeout(4000);
+  // While it records, the slow average settles.
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await page.getByRole('button', { name: /Stop and look, 4 s/ }).waitFor();
   await take('live');
   await go(`/jobs/${id}/plan`, '.recharts-line');
   await take('plan');
