@@ -1,5 +1,6 @@
 import { Form } from 'react-bootstrap';
 import type { CaptureFields } from '@ulpen/core';
+import { StepAndLoad } from './StepAndLoad.tsx';
 
 type Said = Omit<CaptureFields, 'fileName'>;
 
@@ -19,28 +20,7 @@ interface ImportConditionsProps {
 export function ImportConditions({ said, hasPhase, onChange }: ImportConditionsProps) {
   return (
     <>
-      <Form.Group controlId="import-step">
-        <Form.Label>Volume step of the radio</Form.Label>
-        <Form.Control
-          className="num"
-          inputMode="numeric"
-          placeholder="not noted"
-          value={said.volumeStep ?? ''}
-          onChange={(e) => {
-            const digits = e.target.value.replace(/\D/g, '').slice(0, 3);
-            onChange({ volumeStep: digits === '' ? null : Math.min(200, Number(digits)) });
-          }}
-        />
-      </Form.Group>
-      <Form.Group controlId="import-load">
-        <Form.Label>Load while measuring</Form.Label>
-        <Form.Select value={said.load} onChange={(e) => onChange({ load: e.target.value as Said['load'] })}>
-          <option value="speaker">factory speaker on</option>
-          <option value="resistor">resistor</option>
-          <option value="none">no load</option>
-          <option value="unknown">not noted</option>
-        </Form.Select>
-      </Form.Group>
+      <StepAndLoad id="import" said={said} onChange={onChange} />
       <Form.Group controlId="import-kind">
         <Form.Label>Levels are read</Form.Label>
         <Form.Select

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { proxy } from 'comlink';
-import { Button, Form, Modal, ProgressBar } from 'react-bootstrap';
+import { Button, Form, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import {
   type Capture,
@@ -17,6 +17,7 @@ import { useNotices } from '../../ui/notices-store.ts';
 import { coreWorker } from '../../workers/core-worker.ts';
 import type { ColumnPreview } from '../../workers/core.worker.ts';
 import { ImportConditions } from './ImportConditions.tsx';
+import { ReadingFile } from './ReadingFile.tsx';
 import { ImportPreview } from './ImportPreview.tsx';
 
 interface ImportDialogProps {
@@ -81,29 +82,16 @@ export function ImportDialog({ job, file, pairId, onClose }: ImportDialogProps) 
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        {tooLarge && (
-          <p className="refused" role="alert">
-            The file has {(file.size / 2 ** 20).toFixed(0)} MB; at most {COLUMN_LIMITS.bytes / 2 ** 20} MB are
-            read. Export the response as text with fewer points, for example 48 an octave. Sound recordings
-            are not text.
-          </p>
-        )}
-        {!tooLarge && !preview && (
-          <div className="d-grid gap-2">
-            <p className="quiet">Reading …</p>
-            <ProgressBar now={progress * 100} aria-label="Reading the file" />
-          </div>
-        )}
-        {preview && !preview.ok && (
-          <p className="refused" role="alert">
-            {preview.message}
-          </p>
-        )}
-        {refused && (
-          <p className="refused" role="alert">
-            {refused}
-          </p>
-        )}
+        <ReadingFile
+          doing="Reading"
+          progress={!tooLarge && !preview ? progress : null}
+          wrong={[
+            tooLarge &&
+              `The file has ${(file.size / 2 ** 20).toFixed(0)} MB; at most ${COLUMN_LIMITS.bytes / 2 ** 20} MB are read. Export the response as text with fewer points, for example 48 an octave. Sound recordings are not text.`,
+            preview && !preview.ok && preview.message,
+            refused,
+          ]}
+        />
         {preview?.ok && (
           <div className="import-panes">
             <ImportPreview preview={preview} onColumns={setColumns} />

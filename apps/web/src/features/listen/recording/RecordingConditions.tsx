@@ -1,5 +1,6 @@
 import { Form } from 'react-bootstrap';
 import { type JobView, pairName, PLAYED } from '@ulpen/core';
+import { StepAndLoad } from '../StepAndLoad.tsx';
 import { PLAYED_WORD } from './recording-words.ts';
 import type { SaidOfRecording } from './said-of-recording.ts';
 
@@ -57,31 +58,7 @@ export function RecordingConditions({ job, said, channels, onChange }: Recording
           <Form.Control.Feedback type="invalid">Choose another output than for left.</Form.Control.Feedback>
         </Form.Group>
       )}
-      <Form.Group controlId="recording-step">
-        <Form.Label>Volume step of the radio</Form.Label>
-        <Form.Control
-          className="num"
-          inputMode="numeric"
-          placeholder="not noted"
-          value={said.volumeStep ?? ''}
-          onChange={(e) => {
-            const digits = e.target.value.replace(/\D/g, '').slice(0, 3);
-            onChange({ volumeStep: digits === '' ? null : Math.min(200, Number(digits)) });
-          }}
-        />
-      </Form.Group>
-      <Form.Group controlId="recording-load">
-        <Form.Label>Load while recording</Form.Label>
-        <Form.Select
-          value={said.load}
-          onChange={(e) => onChange({ load: e.target.value as SaidOfRecording['load'] })}
-        >
-          <option value="speaker">factory speaker on</option>
-          <option value="resistor">resistor</option>
-          <option value="none">no load</option>
-          <option value="unknown">not noted</option>
-        </Form.Select>
-      </Form.Group>
+      <StepAndLoad id="recording" said={said} onChange={onChange} />
       <p className="small quiet m-0">
         {said.voltsAtFullScale === null
           ? 'Levels are relative: the input was not calibrated against a meter.'

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { proxy } from 'comlink';
-import { Button, Modal, ProgressBar } from 'react-bootstrap';
+import { Button, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { type JobView, RECORDING_LIMITS, type TakenRecording } from '@ulpen/core';
 import { api } from '../../../api/client.ts';
@@ -9,6 +9,7 @@ import { useJobChange } from '../../../api/queries.ts';
 import { useNotices } from '../../../ui/notices-store.ts';
 import { soundWorker } from '../../../workers/sound-worker.ts';
 import type { RecordingPreview } from '../../../workers/sound.worker.ts';
+import { ReadingFile } from '../ReadingFile.tsx';
 import { RecordedChannels } from './RecordedChannels.tsx';
 import type { SaidOfRecording } from './said-of-recording.ts';
 import { RecordingConditions } from './RecordingConditions.tsx';
@@ -77,28 +78,16 @@ export function RecordingDialog({ job, file, pairId, known, onClose, onSaved }: 
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        {tooLarge && (
-          <p className="refused" role="alert">
-            The file has {(file.size / 2 ** 20).toFixed(0)} MB; at most {RECORDING_LIMITS.bytes / 2 ** 20} MB
-            and {RECORDING_LIMITS.seconds / 60} minutes are read. A minute of pink noise is enough.
-          </p>
-        )}
-        {!tooLarge && (!preview || reading.isPlaceholderData) && (
-          <div className="d-grid gap-2 mb-3">
-            <p className="quiet m-0">Listening …</p>
-            <ProgressBar now={progress * 100} aria-label="Reading the recording" />
-          </div>
-        )}
-        {preview && !preview.ok && (
-          <p className="refused" role="alert">
-            {preview.message}
-          </p>
-        )}
-        {refused && (
-          <p className="refused" role="alert">
-            {refused}
-          </p>
-        )}
+        <ReadingFile
+          doing="Reading"
+          progress={!tooLarge && (!preview || reading.isPlaceholderData) ? progress : null}
+          wrong={[
+            tooLarge &&
+              `The file has ${(file.size / 2 ** 20).toFixed(0)} MB; at most ${RECORDING_LIMITS.bytes / 2 ** 20} MB and ${RECORDING_LIMITS.seconds / 60} minutes are read. A minute of pink noise is enough.`,
+            preview && !preview.ok && preview.message,
+            refused,
+          ]}
+        />
         {preview?.ok && (
           <div className="recording-panes">
             <RecordedChannels preview={preview} />

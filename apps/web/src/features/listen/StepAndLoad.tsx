@@ -1,0 +1,52 @@
+import { Form } from 'react-bootstrap';
+import type { CaptureFields } from '@ulpen/core';
+
+type StepAndLoadFields = Pick<CaptureFields, 'volumeStep' | 'load'>;
+
+const LOAD_WORD: Record<CaptureFields['load'], string> = {
+  speaker: 'factory speaker on',
+  resistor: 'resistor',
+  none: 'no load',
+  unknown: 'not noted',
+};
+
+interface StepAndLoadProps {
+  /** begins the ids of the fields */
+  id: string;
+  said: StepAndLoadFields;
+  onChange: (part: Partial<StepAndLoadFields>) => void;
+}
+
+/** How the radio and the output were while something was measured. */
+export function StepAndLoad({ id, said, onChange }: StepAndLoadProps) {
+  return (
+    <>
+      <Form.Group controlId={`${id}-step`}>
+        <Form.Label>Volume step of the radio</Form.Label>
+        <Form.Control
+          className="num"
+          inputMode="numeric"
+          placeholder="not noted"
+          value={said.volumeStep ?? ''}
+          onChange={(e) => {
+            const digits = e.target.value.replace(/\D/g, '').slice(0, 3);
+            onChange({ volumeStep: digits === '' ? null : Math.min(200, Number(digits)) });
+          }}
+        />
+      </Form.Group>
+      <Form.Group controlId={`${id}-load`}>
+        <Form.Label>Load meanwhile</Form.Label>
+        <Form.Select
+          value={said.load}
+          onChange={(e) => onChange({ load: e.target.value as CaptureFields['load'] })}
+        >
+          {Object.entries(LOAD_WORD).map(([load, word]) => (
+            <option key={load} value={load}>
+              {word}
+            </option>
+          ))}
+        </Form.Select>
+      </Form.Group>
+    </>
+  );
+}
