@@ -1,0 +1,36 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { asStated, RELIABILITY, stated } from './calibration.ts';
+
+const kinds = Object.values(RELIABILITY);
+const share = fc.double({ min: 0, max: 1, noNaN: true });
+
+describe('stated probabilities', () => {
+  it('rise with what the arithmetic makes of them, from 0 to 1', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...kinds), share, share, (of, a, b) => {
+        const [low, high] = a < b ? [a, b] : [b, a];
+        expect(stated(low, of)).toBeLessThanOrEqual(stated(high, of));
+      }),
+    );
+    for (const of of kinds) expect([stated(0, of), stated(1, of)]).toEqual([0, 1]);
+  });
+
+  it('keep the order of the answers, and still add up to what they did', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...kinds),
+        fc.array(fc.double({ min: 0.001, max: 1, noNaN: true }), { minLength: 1, maxLength: 10 }),
+        (of, weights) => {
+          const sum = weights.reduce((s, w) => s + w, 0);
+          const ranked = weights
+            .map((w) => ({ probability: w / sum }))
+            .sort((a, b) => b.probability - a.probability);
+          const said = asStated(ranked, of).map((a) => a.probability);
+          expect(said.reduce((s, p) => s + p, 0)).toBeCloseTo(1, 9);
+          said.forEach((p, n) => n > 0 && expect(p).toBeLessThanOrEqual(said[n - 1] + 1e-12));
+        },
+      ),
+    );
+  });
+});
