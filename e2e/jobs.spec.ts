@@ -103,7 +103,7 @@ test('a job goes out as a file, comes in again as another job, and is deleted af
     mimeType: 'application/json',
     buffer: Buffer.from('{"format":"ulpen-job","version":9}'),
   });
-  await expect(page.getByText('The file has version 9; this program reads versions 1 and 2.')).toBeVisible();
+  await expect(page.getByText('The file has version 9; this program reads versions 1 to 3.')).toBeVisible();
 });
 
 test('an output is changed where a cavity is taken, and the list is walked with the arrow keys', async ({

@@ -117,7 +117,7 @@ describe('job files', () => {
       'a later version',
       '{"format":"ulpen-job","version":7}',
       'version',
-      'version 7; this program reads versions 1 and 2',
+      'version 7; this program reads versions 1 to 3',
     ],
   ])('%s is refused with words', (_, text, field, words) => {
     const read = readJobFileText(text);
@@ -136,6 +136,19 @@ describe('job files', () => {
     expect(fields).toContain('units.0.pairs.1.side');
     expect(fields.some((f) => f.startsWith('units.0.pairs.2.captures.0.response'))).toBe(true);
   });
+  it('of version 2 are read: every capture came from a file, and nothing was recorded', () => {
+    const [file] = DEMO_CARS.map((car) => jobFileOfCar(car, 0, () => '0'.repeat(64)));
+    const units = file.units.map((u) => ({
+      ...u,
+      pairs: u.pairs.map((p) => ({
+        ...p,
+        captures: p.captures.map(({ recordingId: _, noiseTiltDb: __, ...capture }) => capture),
+      })),
+    }));
+    const { recordings: _, ...old } = file;
+    expect(readJobFile({ ...old, units, version: 2 })).toEqual({ file });
+  });
+
   it('of version 1 are read, with nothing found yet', () => {
     const { intake: _, readings: __, sheets: ___, simulation: ____, ...old } = file();
     const units = old.units.map(({ connectors: _____, ...unit }) => unit);
