@@ -72,6 +72,11 @@ test('records from an input, stores it, and sees the right band', async ({ page 
   await page.getByRole('button', { name: /Stop and look/ }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByText(/^band/).first()).toBeVisible();
+  // Closed by mistake, it is still there.
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText('is recorded, but not saved')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Record', exact: true })).toBeDisabled();
+  await page.getByRole('button', { name: 'Look again' }).click();
   await dialog.getByLabel('Volume step of the radio').fill('18');
   await dialog.getByRole('button', { name: 'Save the recording' }).click();
   await expect(page.locator('.output-selected')).toContainText('band');

@@ -52,6 +52,8 @@ async function views(browser, address, theme, size) {
   });
   await context.addInitScript((t) => localStorage.setItem('ulpen-theme', t), theme);
   const page = await context.newPage();
+  // Leaving in the middle of a recording is asked about.
+  page.on('dialog', (dialog) => void dialog.accept());
   const other = theme === 'bay' ? 'desk' : 'bay';
   const list = await (await context.request.get('/api/v1/jobs?q=ferry')).json();
   const id = list.jobs[0].id;

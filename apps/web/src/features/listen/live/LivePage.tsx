@@ -9,6 +9,7 @@ import { RecordingDialog } from '../recording/RecordingDialog.tsx';
 import type { SaidOfRecording } from '../recording/said-of-recording.ts';
 import { CalibrateDialog } from './CalibrateDialog.tsx';
 import { useCalibrations } from './calibrations-store.ts';
+import { KeptRecording } from './KeptRecording.tsx';
 import { InputLevels } from './InputLevels.tsx';
 import { LiveChart } from './LiveChart.tsx';
 import { SafetyGate } from './SafetyGate.tsx';
@@ -38,10 +39,12 @@ export function LivePage() {
   const [held, setHeld] = useState(false);
   const [frozen, setFrozen] = useState<LivePicture | null>(null);
   const [recorded, setRecorded] = useState<File | null>(null);
+  const [looking, setLooking] = useState(false);
   const [calibrating, setCalibrating] = useState(false);
   const { engine, fault, numbers, picture, start, stop } = useLive(settings, (blob) => {
-    if (blob)
-      setRecorded(new File([blob], fileName(first ? pairName(first) : 'recording'), { type: 'audio/wav' }));
+    if (!blob) return;
+    setLooking(true);
+    setRecorded(new File([blob], fileName(first ? pairName(first) : 'recording'), { type: 'audio/wav' }));
   });
   const simulated = input === SIMULATED;
   const calibration = useCalibrations((s) => s.all.find((c) => c.device === engine?.label)) ?? null;
@@ -55,6 +58,14 @@ export function LivePage() {
     navigator.mediaDevices.addEventListener('devicechange', list);
     return () => navigator.mediaDevices.removeEventListener('devicechange', list);
   }, [engine]);
+
+  const unsaved = recorded !== null || (numbers?.recordedSeconds ?? null) !== null;
+  useEffect(() => {
+    if (!unsaved) return;
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener('beforeunload', ask);
+    return () => window.removeEventListener('beforeunload', ask);
+  }, [unsaved]);
 
   if (!first)
     return (
@@ -94,6 +105,9 @@ export function LivePage() {
         <h1>{engine ? names.join(' and ') : `Listen to ${pairName(first).toLowerCase()}`}</h1>
         {simulated && engine && <span className="live-simulated">simulated, not the car</span>}
       </div>
+      {recorded && !looking && (
+        <KeptRecording file={recorded} onLook={() => setLooking(true)} onDrop={() => setRecorded(null)} />
+      )}
       {!engine && (
         <section className="live-setup" aria-label="Input">
           <Form.Group controlId="live-input">
@@ -192,7 +206,7 @@ export function LivePage() {
           />
           <div className="live-actions">
             {recording === null ? (
-              <Button onClick={engine.record}>
+              <Button onClick={engine.record} disabled={recorded !== null}>
                 <Circle size={18} fill="currentColor" /> Record
               </Button>
             ) : (
@@ -202,13 +216,15 @@ export function LivePage() {
               </Button>
             )}
             <span className="quiet small">
-              {recording === null
-                ? 'A minute of pink noise at one volume step is best.'
-                : recording < 20
-                  ? 'Go on: lows need time.'
-                  : recording < 60
-                    ? 'Enough for a look; a minute is better.'
-                    : 'Enough.'}
+              {recorded
+                ? 'Save or drop the last recording first.'
+                : recording === null
+                  ? 'A minute of pink noise at one volume step is best.'
+                  : recording < 20
+                    ? 'Go on: lows need time.'
+                    : recording < 60
+                      ? 'Enough for a look; a minute is better.'
+                      : 'Enough.'}
             </span>
             <span className="flex-fill" />
             {!simulated && (
@@ -225,14 +241,17 @@ export function LivePage() {
       {calibrating && engine && (
         <CalibrateDialog device={engine.label} picture={picture} onClose={() => setCalibrating(false)} />
       )}
-      {recorded && (
+      {recorded && looking && (
         <RecordingDialog
           job={job}
           file={recorded}
           pairId={first.id}
           known={known}
-          onClose={() => setRecorded(null)}
-          onSaved={stop}
+          onClose={() => setLooking(false)}
+          onSaved={() => {
+            setRecorded(null);
+            stop();
+          }}
         />
       )}
     </main>

@@ -7,6 +7,7 @@ import { type Part, PINK_RMS_DB, type TestFile, type Track, workList } from '@ul
 import { useNotices } from '../../../ui/notices-store.ts';
 import { soundWorker } from '../../../workers/sound-worker.ts';
 import { useFramedJob } from '../../job/JobFrame.tsx';
+import { saveFile } from '../save-file.ts';
 import { OwnTone } from './OwnTone.tsx';
 import { levelWords, megabytes, timeWords } from './signal-words.ts';
 import './signals.css';
@@ -36,7 +37,7 @@ export function SignalsPage() {
     });
     try {
       const blob = await soundWorker().makeSignals(parts, file, goOn);
-      if (blob) save(blob, `${name}-${file.sampleRate / 1000}k-${file.bits}bit.wav`);
+      if (blob) saveFile(blob, `${name}-${file.sampleRate / 1000}k-${file.bits}bit.wav`);
     } catch {
       tell({ tone: 'wrong', text: 'The file could not be made; there may be too little memory for it.' });
     } finally {
@@ -168,11 +169,4 @@ function fileNameOf(name: string): string {
     .replaceAll('−', 'minus-')
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/-$/, '');
-}
-
-function save(blob: Blob, name: string): void {
-  const address = URL.createObjectURL(blob);
-  const link = Object.assign(document.createElement('a'), { href: address, download: name });
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(address), 60_000);
 }
