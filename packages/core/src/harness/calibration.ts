@@ -51,12 +51,13 @@ export function stated(p: number, of: Reliability): number {
   return y0 + ((y1 - y0) * (p - x0)) / (x1 - x0);
 }
 
-/** Answers in order of probability, the first as {@link stated}, the rest sharing what remains; the order stays. */
+/** Answers in order of probability, the first as {@link stated}, the rest sharing what remains but never above it. */
 export function asStated<A extends { probability: number }>(ranked: readonly A[], of: Reliability): A[] {
-  const [first, second] = ranked;
-  // Lower than this, the second answer would overtake the first.
-  const least = second ? second.probability / (1 - first.probability + second.probability) : 0;
-  const probability = Math.max(stated(first.probability, of), first.probability < 1 ? least : 0);
+  const [first] = ranked;
+  const probability = stated(first.probability, of);
   const rest = first.probability < 1 ? (1 - probability) / (1 - first.probability) : 0;
-  return ranked.map((a, n) => ({ ...a, probability: n === 0 ? probability : rest * a.probability }));
+  return ranked.map((a, n) => ({
+    ...a,
+    probability: n === 0 ? probability : Math.min(probability, rest * a.probability),
+  }));
 }
