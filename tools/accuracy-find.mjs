@@ -1,65 +1,16 @@
 // How well Find maps simulated cars whose wiring, scatter and slips are the simulation's own.
 
+import { availableParallelism } from 'node:os';
+import { Worker } from 'node:worker_threads';
+import { carInOrder, followNext, judge, SLIPS, STAGES } from './find-cars.mjs';
+
 /** Cars before these were looked at while the estimator was made; from here on none was. */
 const FIRST_CAR = 20_001;
 const CARS = 300;
 /** More cars for the calibration: with 300 the figures of the middle bins are mostly chance. */
-const CALIBRATION_CARS = 3000;
-const SLIPS = 0.02;
-const STAGES = [0.35, 0.6, 1];
+const CALIBRATION_CARS = 10_000;
 const LEAST_CASES = 200;
 const RESAMPLES = 400;
-
-/** A wrong sheet in a third of the cars, several variants in another; none or the right one in the rest. */
-const sheetOf = (n) => (n % 3 === 0 ? 'wrong' : n % 3 === 1 ? 'both' : n % 2 === 0 ? 'none' : 'right');
-const same = (a, b) => JSON.stringify(a) === JSON.stringify(b);
-
-function judge(core, wiring, input, tally) {
-  const { map } = core.mapHarness(input);
-  const audio = wiring.pairs.filter((p) => p.kind !== 'data');
-  const note = (kind, probability, right) => tally.push({ kind, probability, right });
-  for (const c of map.cavities) note('role', c.probability, wiring.cavities[+c.cavityId].role === c.role);
-  for (const p of map.pairs) {
-    const truth = audio.find((t) =>
-      [t.plus, t.minus].every((i) => [+p.plusCavityId, +p.minusCavityId].includes(i)),
-    );
-    if (!truth) continue;
-    note('polarity', p.polarity.probability, truth.plus === +p.plusCavityId);
-    if (p.channel) note('channel', p.channel.probability, same(p.channel.channel, truth.channel));
-  }
-  const good = audio.filter((t) =>
-    map.pairs.some(
-      (p) =>
-        +p.plusCavityId === t.plus && +p.minusCavityId === t.minus && same(p.channel?.channel, t.channel),
-    ),
-  );
-  return {
-    wires: map.cavities.length,
-    roles: map.cavities.filter((c) => wiring.cavities[+c.cavityId].role === c.role).length,
-    pairs: audio.length,
-    pairsRight: good.length,
-    variantRight: map.sheets.every(({ variants, none }) => {
-      const best = [...variants].sort((a, b) => b.probability - a.probability)[0];
-      const found = best.probability > none ? best.variant : null;
-      return found === wiring.sheet.rightVariant;
-    }),
-  };
-}
-
-function followNext(core, sim, wiring, seed) {
-  const hand = new sim.SimulatedHand(wiring, { seed, slipRate: SLIPS });
-  const readings = [];
-  let now = core.START_CONDITIONS;
-  for (;;) {
-    const [test] = core.nextTests(core.mapHarness(sim.harnessOf(wiring, readings)), now, 1);
-    if (!test) return readings;
-    now = test.conditions;
-    const other = test.otherCavityId === null ? null : +test.otherCavityId;
-    const { observation } = hand.take(test.instrument, +test.cavityId, other, now);
-    const { cavityId, otherCavityId } = test;
-    readings.push({ id: `n${readings.length}`, cavityId, otherCavityId, observation, conditions: now });
-  }
-}
 
 /** Mean gap between stated and true frequency in a bin, with its 95 % interval over resampled cars. */
 function calibration(cars, kind) {
@@ -93,29 +44,27 @@ function calibration(cars, kind) {
   return rows;
 }
 
+/** Judgements of a range of cars, all processors at work. */
+async function talliesOf(from, to) {
+  const threads = availableParallelism();
+  const size = Math.ceil((to - from) / threads);
+  const parts = Array.from({ length: threads }, (_, t) => {
+    const workerData = { from: from + t * size, to: Math.min(to, from + (t + 1) * size) };
+    const worker = new Worker(new URL('./find-cars.mjs', import.meta.url), { workerData });
+    return new Promise((resolve, reject) => worker.once('message', resolve).once('error', reject));
+  });
+  return (await Promise.all(parts)).flat();
+}
+
 /** The accuracy table of Find as Markdown. */
-export function findAccuracy(core, sim) {
+export async function findAccuracy(core, sim) {
   const perCar = [];
   const sum = { wires: 0, roles: 0, pairs: 0, pairsRight: 0, variants: 0, sheets: 0, inOrder: 0 };
   const next = { wires: 0, roles: 0, pairs: 0, pairsRight: 0, readings: 0 };
   const bare = { pairs: 0, pairsRight: 0, wires: 0, roles: 0 };
-  for (let n = FIRST_CAR; n < FIRST_CAR + CALIBRATION_CARS; n++) {
-    const wiring = sim.variedWiring({ seed: n * 7919, sheet: sheetOf(n) });
-    const readings = sim.inOrder(
-      wiring,
-      new sim.SimulatedHand(wiring, { seed: n * 31 + 5, slipRate: SLIPS }),
-    );
-    const tally = [];
-    let full;
-    for (const stage of STAGES)
-      full = judge(
-        core,
-        wiring,
-        sim.harnessOf(wiring, readings.slice(0, Math.floor(stage * readings.length))),
-        tally,
-      );
+  for (let n = FIRST_CAR; n < FIRST_CAR + CARS; n++) {
+    const { wiring, readings, tally, last: full } = carInOrder(core, sim, n);
     perCar.push(tally);
-    if (n >= FIRST_CAR + CARS) continue;
     for (const key of ['wires', 'roles', 'pairs', 'pairsRight']) sum[key] += full[key];
     sum.inOrder += readings.length;
     if (wiring.sheet) {
@@ -138,6 +87,7 @@ export function findAccuracy(core, sim) {
     const alone = judge(core, wiring, simple, []);
     for (const key of ['wires', 'roles', 'pairs', 'pairsRight']) bare[key] += alone[key];
   }
+  perCar.push(...(await talliesOf(FIRST_CAR + CARS, FIRST_CAR + CALIBRATION_CARS)));
   const share = (part, all) => `${((100 * part) / all).toFixed(1)} %`;
   const bins = ['role', 'polarity', 'channel'].flatMap((kind) =>
     calibration(perCar, kind).map(

@@ -140,7 +140,7 @@ Confidence of the class against how often it was right:
 |---|---|---|
 ${judged.bins.map((b, i) => `| ${i ? judged.bins[i - 1].to : 0} to ${Math.min(1, b.to)} | ${b.n} | ${b.n ? percent(b.right, b.n) : '-'} |`).join('\n')}
 `;
-  const whole = `${table}\n${listenAccuracy(core, sim)}\n${findAccuracy(core, sim)}`;
+  const whole = `${table}\n${listenAccuracy(core, sim)}\n${await findAccuracy(core, sim)}`;
   console.log(`\n${whole}`);
   await writeFile(join(ROOT, 'docs/accuracy.md'), whole);
 } catch (error) {

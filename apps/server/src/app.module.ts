@@ -1,5 +1,6 @@
 import { type DynamicModule, Module } from '@nestjs/common';
 import { CapturesModule } from './captures/captures.module.ts';
+import { ChecksModule } from './checks/checks.module.ts';
 import { ComputeModule } from './compute/compute.module.ts';
 import { ConnectorsModule } from './connectors/connectors.module.ts';
 import { DatabaseModule } from './database/database.module.ts';
@@ -30,6 +31,7 @@ export class AppModule {
         PairsModule,
         CapturesModule,
         RecordingsModule,
+        ChecksModule,
         TargetsModule,
         PlansModule,
         JobFilesModule,

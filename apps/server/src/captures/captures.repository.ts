@@ -29,6 +29,8 @@ const SUMMARY = [
   'points',
   'recording_id',
   'noise_tilt_db',
+  'silence_db',
+  'situation',
   'analysis',
 ];
 
@@ -41,6 +43,8 @@ export interface NewCapture extends CaptureFields {
   recordingId?: string | null;
   /** how noise rises in the levels, dB per octave */
   noiseTiltDb?: number;
+  /** noise floor at 1 kHz from a recording of silence, dB */
+  silenceDb?: number | null;
   importedAt?: string;
   withdrawnAt?: string | null;
 }
@@ -50,6 +54,7 @@ export interface JudgedAnew {
   id: string;
   levelKind: LevelKind;
   noiseTiltDb: number;
+  silenceDb: number | null;
 }
 
 interface Points {
@@ -122,7 +127,7 @@ export class CapturesRepository {
   async stale(): Promise<JudgedAnew[]> {
     const rows = await this.knex('captures')
       .whereNot({ analysis_version: ANALYSIS_VERSION })
-      .select('id', 'level_kind', 'noise_tilt_db');
+      .select('id', 'level_kind', 'noise_tilt_db', 'silence_db');
     return rows.map((row) => fromRow<JudgedAnew>(row));
   }
 

@@ -25,10 +25,14 @@ export class CapturesService implements OnApplicationBootstrap {
 
   /** A newer core may judge otherwise: what is stored is brought up to date before anyone looks. */
   async onApplicationBootstrap(): Promise<void> {
-    for (const { id, levelKind, noiseTiltDb } of await this.captures.stale()) {
+    for (const { id, levelKind, noiseTiltDb, silenceDb } of await this.captures.stale()) {
       await this.captures.setAnalysis(
         id,
-        await this.pool.analyse(await this.captures.response(id), { levelKind, noiseTiltDb }),
+        await this.pool.analyse(await this.captures.response(id), {
+          levelKind,
+          noiseTiltDb,
+          noiseFloorDb: silenceDb,
+        }),
       );
     }
   }

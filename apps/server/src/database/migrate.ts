@@ -2,11 +2,13 @@ import type { Knex } from 'knex';
 import * as skeleton from './migrations/001-skeleton.ts';
 import * as find from './migrations/002-find.ts';
 import * as recordings from './migrations/003-recordings.ts';
+import * as checks from './migrations/004-checks.ts';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
   '002-find': find,
   '003-recordings': recordings,
+  '004-checks': checks,
 };
 
 /** Brings the database to the newest shape; does nothing when it is there already. */

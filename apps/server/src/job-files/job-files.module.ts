@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { CapturesModule } from '../captures/captures.module.ts';
+import { ChecksModule } from '../checks/checks.module.ts';
 import { ConnectorsModule } from '../connectors/connectors.module.ts';
 import { HarnessModule } from '../harness/harness.module.ts';
 import { IntakesModule } from '../intakes/intakes.module.ts';
@@ -29,6 +30,7 @@ import { JobFilesService } from './job-files.service.ts';
     PairsModule,
     CapturesModule,
     RecordingsModule,
+    ChecksModule,
     TargetsModule,
     PlansStoreModule,
   ],

@@ -8,6 +8,7 @@ import {
 } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { CapturesRepository } from '../captures/captures.repository.ts';
+import { ChecksRepository } from '../checks/checks.repository.ts';
 import { ComputePool } from '../compute/compute-pool.ts';
 import { KNEX } from '../database/knex.ts';
 import { HarnessService } from '../harness/harness.service.ts';
@@ -41,6 +42,7 @@ export class JobFilesService {
     private readonly intakes: IntakesRepository,
     private readonly simulations: SimulationsRepository,
     private readonly recordings: RecordingsRepository,
+    private readonly checks: ChecksRepository,
   ) {}
 
   /** One job as a file. The same job always gives the same file. */
@@ -55,6 +57,7 @@ export class JobFilesService {
       intake,
       find: ____,
       recordings,
+      checks,
       ...job
     } = await this.view.view(jobId);
     const harness = await this.harness.record(jobId);
@@ -108,6 +111,10 @@ export class JobFilesService {
       units: fileUnits,
       ...this.harnessFiles.contents(harness, keys),
       recordings: fileRecordings,
+      checks: checks.map(({ id: _id, jobId: _job, ...check }) => ({
+        ...check,
+        pairId: check.pairId && keys.keyOfId(check.pairId),
+      })),
       simulation,
       targets: fileTargets,
       plans: filePlans,
@@ -123,7 +130,11 @@ export class JobFilesService {
       captures.map(async (c) =>
         analyses.set(
           c.key,
-          await this.pool.analyse(c.response, { levelKind: c.levelKind, noiseTiltDb: c.noiseTiltDb }),
+          await this.pool.analyse(c.response, {
+            levelKind: c.levelKind,
+            noiseTiltDb: c.noiseTiltDb,
+            noiseFloorDb: c.silenceDb,
+          }),
         ),
       ),
     );
@@ -159,6 +170,8 @@ export class JobFilesService {
           keys.put(key, (await this.captures.add(known, trx)).id);
         }
       }
+      const checks = file.checks.map((c) => ({ ...c, pairId: c.pairId && inFile(keys, c.pairId, 'checks') }));
+      await this.checks.addAll(job.id, checks, trx);
       await this.harnessFiles.readContents(job.id, file, keys, trx);
       for (const { key, ...target } of file.targets)
         keys.put(key, (await this.targets.add(job.id, target, trx)).id);

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { CapturesModule } from '../captures/captures.module.ts';
+import { ChecksModule } from '../checks/checks.module.ts';
 import { IntakesModule } from '../intakes/intakes.module.ts';
 import { PairsModule } from '../pairs/pairs.module.ts';
 import { PlansStoreModule } from '../plans/plans-store.module.ts';
@@ -19,6 +20,7 @@ import { JobsService } from './jobs.service.ts';
     TargetsModule,
     PlansStoreModule,
     RecordingsModule,
+    ChecksModule,
   ],
   controllers: [JobsController],
   providers: [JobsRepository, JobsService],

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { JobView } from '@ulpen/core';
 import { CapturesRepository } from '../captures/captures.repository.ts';
+import { ChecksRepository } from '../checks/checks.repository.ts';
 import { IntakesRepository } from '../intakes/intakes.repository.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
 import { PlansRepository } from '../plans/plans.repository.ts';
@@ -20,18 +21,20 @@ export class JobsService {
     private readonly plans: PlansRepository,
     private readonly intakes: IntakesRepository,
     private readonly recordings: RecordingsRepository,
+    private readonly checks: ChecksRepository,
   ) {}
 
   /** A job with everything that its screens show. */
   async view(id: string): Promise<JobView> {
     const job = await this.jobs.get(id);
-    const [units, targets, plans, intake, find, recordings] = await Promise.all([
+    const [units, targets, plans, intake, find, recordings, checks] = await Promise.all([
       this.units.ofJob(id),
       this.targets.ofJob(id),
       this.plans.ofJob(id),
       this.intakes.ofJob(id),
       this.jobs.findState(id),
       this.recordings.ofJob(id),
+      this.checks.ofJob(id),
     ]);
     const pairs = await this.pairs.ofUnits(units.map((u) => u.id));
     const captures = await this.captures.ofPairs(pairs.map((p) => p.id));
@@ -48,6 +51,7 @@ export class JobsService {
       intake,
       find,
       recordings,
+      checks,
     };
   }
 }

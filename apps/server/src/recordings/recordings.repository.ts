@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { RecordingRecord } from '@ulpen/core';
+import type { RecordingRecord, Response } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { KNEX } from '../database/knex.ts';
 import { found, fromRow, toRow } from '../database/rows.ts';
@@ -37,6 +37,21 @@ export class RecordingsRepository {
       .where({ job_id: jobId })
       .orderBy([{ column: 'taken_at', order: 'desc' }, { column: 'id' }]);
     return rows.map((row) => fromRow<RecordingRecord>(row));
+  }
+
+  /** The newest live recording of silence of each output, made with the same calibration. */
+  async silences(pairIds: readonly string[], voltsAtFullScale: number): Promise<Map<string, Response>> {
+    const rows = await this.knex('recordings')
+      .where({ played: 'silence', withdrawn_at: null, volts_at_full_scale: voltsAtFullScale })
+      .andWhere((q) => q.whereIn('first_pair_id', [...pairIds]).orWhereIn('second_pair_id', [...pairIds]))
+      .orderBy('taken_at');
+    const found = new Map<string, Response>();
+    for (const { firstPairId, secondPairId, report } of rows.map((r) => fromRow<RecordingRecord>(r)))
+      [firstPairId, secondPairId].forEach((id, channel) => {
+        const silence = report.channels[channel]?.silence;
+        if (id && silence) found.set(id, silence);
+      });
+    return found;
   }
 
   /** With its captures: what was heard wrongly was heard wrongly on both channels. */

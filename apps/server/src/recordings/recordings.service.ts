@@ -9,6 +9,7 @@ import {
   type RecordingFields,
   type RecordingResult,
   reportOf,
+  silenceFloor,
   type ResponseAnalysis,
   type TakenRecording,
   WavError,
@@ -60,14 +61,15 @@ export class RecordingsService {
         { field: 'secondPairId', message: 'the recording has one channel, so it holds one output' },
       ]);
     const levelKind = LEVEL_KIND[fields.played];
-    const analyses = levelKind ? await this.judge(result, outputs.length, levelKind) : [];
-    const between = twoOutputs(result, analyses);
     const { voltsAtFullScale } = fields;
+    const floors = await this.floors(outputs, voltsAtFullScale);
+    const analyses = levelKind ? await this.judge(result, floors, levelKind) : [];
+    const between = twoOutputs(result, analyses, fields.skew);
     const raise = voltsAtFullScale === null ? 0 : 20 * Math.log10(voltsAtFullScale);
     return this.knex.transaction(async (trx) => {
       const recording = await this.recordings.add(
         jobId,
-        { ...fields, sha256, repairs, report: reportOf(result), between },
+        { ...fields, sha256, repairs, report: reportOf(result, fields.played), between },
         trx,
       );
       const captures = [];
@@ -86,6 +88,8 @@ export class RecordingsService {
               pairId: outputs[channel],
               recordingId: recording.id,
               noiseTiltDb: WHITE_NOISE_TILT_DB,
+              silenceDb: floors[channel] === null ? null : floors[channel] + raise,
+              situation: fields.situation,
               sha256,
               repairs,
               response: { ...bands, levelDb: bands.levelDb.map((l) => l + raise) },
@@ -99,20 +103,50 @@ export class RecordingsService {
     });
   }
 
-  private judge(result: RecordingResult, outputs: number, levelKind: LevelKind): Promise<ResponseAnalysis[]> {
+  /** Noise floor of each output from silence, dB re full scale; without calibration nothing says that both agree. */
+  private async floors(
+    outputs: readonly string[],
+    voltsAtFullScale: number | null,
+  ): Promise<(number | null)[]> {
+    if (voltsAtFullScale === null) return outputs.map(() => null);
+    const silences = await this.recordings.silences(outputs, voltsAtFullScale);
+    return outputs.map((id) => {
+      const silence = silences.get(id);
+      return silence ? silenceFloor(silence) : null;
+    });
+  }
+
+  private judge(
+    result: RecordingResult,
+    floors: readonly (number | null)[],
+    levelKind: LevelKind,
+  ): Promise<ResponseAnalysis[]> {
     return Promise.all(
-      result.channels
-        .slice(0, outputs)
-        .map(({ bands }) => this.pool.analyse(bands, { levelKind, noiseTiltDb: WHITE_NOISE_TILT_DB })),
+      floors.map((noiseFloorDb, channel) =>
+        this.pool.analyse(result.channels[channel].bands, {
+          levelKind,
+          noiseFloorDb,
+          noiseTiltDb: WHITE_NOISE_TILT_DB,
+        }),
+      ),
     );
   }
 }
 
-function twoOutputs(result: RecordingResult, analyses: readonly ResponseAnalysis[]): BetweenOutputs | null {
+function twoOutputs(
+  result: RecordingResult,
+  analyses: readonly ResponseAnalysis[],
+  skew: number,
+): BetweenOutputs | null {
   const [first, second] = analyses;
   if (!result.common || !first || !second) return null;
   if (result.faults.some((f) => f.kind === 'same-channels' || f.kind === 'one-channel-silent')) return null;
-  return betweenOutputs({ spectrum: result.common, aligned: result.aligned, analyses: [first, second] });
+  return betweenOutputs({
+    spectrum: result.common,
+    aligned: result.aligned,
+    analyses: [first, second],
+    skew,
+  });
 }
 
 /** The same judgement with all levels raised: volts instead of full scale. */

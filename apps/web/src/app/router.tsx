@@ -1,6 +1,33 @@
-import { createBrowserRouter, Navigate } from 'react-router';
+import { createBrowserRouter, Navigate, type RouteObject } from 'react-router';
 import { JobListPage } from '../features/jobs/JobListPage.tsx';
 import { PageFault } from './PageFault.tsx';
+
+const LISTEN_VIEWS: RouteObject[] = [
+  {
+    path: 'signals',
+    lazy: async () => ({
+      Component: (await import('../features/listen/signals/SignalsPage.tsx')).SignalsPage,
+    }),
+  },
+  {
+    path: 'system',
+    lazy: async () => ({ Component: (await import('../features/listen/system/SystemPage.tsx')).SystemPage }),
+  },
+  {
+    path: 'overlay',
+    lazy: async () => ({
+      Component: (await import('../features/listen/overlay/OverlayPage.tsx')).OverlayPage,
+    }),
+  },
+  {
+    path: 'tests/:test?',
+    lazy: async () => ({ Component: (await import('../features/listen/routines/TestsPage.tsx')).TestsPage }),
+  },
+  {
+    path: ':pairId?',
+    lazy: async () => ({ Component: (await import('../features/listen/ListenPage.tsx')).ListenPage }),
+  },
+];
 
 /** Each stage of a job loads when it is opened; the job list stays light. */
 export const router = createBrowserRouter([
@@ -27,20 +54,23 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../features/find/FindPage.tsx')).FindPage }),
           },
           {
-            path: 'listen/signals',
-            lazy: async () => ({
-              Component: (await import('../features/listen/signals/SignalsPage.tsx')).SignalsPage,
-            }),
-          },
-          {
             path: 'listen/live/:pairId?',
             lazy: async () => ({
               Component: (await import('../features/listen/live/LivePage.tsx')).LivePage,
             }),
           },
           {
-            path: 'listen/:pairId?',
-            lazy: async () => ({ Component: (await import('../features/listen/ListenPage.tsx')).ListenPage }),
+            path: 'listen/:pairId/sheet',
+            lazy: async () => ({
+              Component: (await import('../features/listen/sheet/SheetPage.tsx')).SheetPage,
+            }),
+          },
+          {
+            path: 'listen',
+            lazy: async () => ({
+              Component: (await import('../features/listen/ListenFrame.tsx')).ListenFrame,
+            }),
+            children: LISTEN_VIEWS,
           },
           {
             path: 'plan',

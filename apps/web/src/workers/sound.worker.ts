@@ -57,7 +57,7 @@ const soundWork = {
               }),
             )
           : [];
-      return { ok: true, report: reportOf(result), repairs, analyses };
+      return { ok: true, report: reportOf(result, played), repairs, analyses };
     } catch (error) {
       await source.cancel().catch(() => undefined);
       if (error instanceof WavError || error instanceof RangeError)

@@ -11,3 +11,4 @@ export * from './wiring/meter.ts';
 export * from './wiring/routine.ts';
 export * from './wiring/varied-wiring.ts';
 export type * from './wiring/wiring.ts';
+export * from './sound-of-output.ts';

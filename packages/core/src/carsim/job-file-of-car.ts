@@ -1,9 +1,11 @@
 import { START_INTAKE } from '../model/intake.ts';
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, type JobFile } from '../model/job-file.ts';
+import { UNKNOWN_SITUATION } from '../model/situation.ts';
 import { observationWords } from '../harness/words.ts';
 import { pairName } from '../plan/plan-input.ts';
 import type { Response } from '../signal/response.ts';
 import { measureChain } from './analyser.ts';
+import { recordingsOfCar } from './recordings-of-car.ts';
 import { bestReadings, wiringOfCar } from './wiring/wiring-of-car.ts';
 import { chainAtStep, type SimulatedCar, type SimulatedOutput } from './simulated-car.ts';
 
@@ -11,6 +13,8 @@ type FileConnectors = JobFile['units'][number]['connectors'];
 
 /** The first capture of a demo car; the others follow minutes apart. */
 const FIRST_CAPTURE = Date.UTC(2026, 10, 2, 9, 5);
+/** The usual step, at which the demo's cars are described. */
+const REFERENCE_STEP = 18;
 const BETWEEN_CAPTURES = 4 * 60_000;
 const BETWEEN_CARS = 30 * 3_600_000;
 
@@ -48,6 +52,8 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
       sha256: hash(columnsText(response)),
       importedAt: new Date(at).toISOString(),
       recordingId: null,
+      situation: UNKNOWN_SITUATION,
+      silenceDb: null,
       noiseTiltDb: 0,
       withdrawnAt: null,
       repairs: [],
@@ -68,7 +74,8 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
       pairs: outputs.map((output) => {
         const index = ++pairs;
         // The reference step is measured last, so that it is the capture in force.
-        const steps = [...output.measuredAtSteps].sort((a, b) => b - a);
+        const others = output.measuredAtSteps.filter((s) => s !== REFERENCE_STEP);
+        const steps = [...others, ...output.measuredAtSteps.filter((s) => s === REFERENCE_STEP)];
         return {
           ...output.pair,
           key: `p${index}`,
@@ -80,7 +87,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
     intake: found.intake,
     readings: found.readings,
     sheets: found.sheets,
-    recordings: [],
+    ...recordingsOfCar(car, FIRST_CAPTURE - place * BETWEEN_CARS + 3_600_000, hash),
     simulation: null,
     targets: car.targets.map((target, t) => ({ ...target, key: `t${t + 1}`, version: 1 })),
     plans: [],

@@ -1,3 +1,4 @@
+import type { CheckBody } from '../model/check.ts';
 import type { JobFields } from '../model/job.ts';
 import type { Role } from '../model/sheet.ts';
 import type { TargetFields } from '../model/target.ts';
@@ -11,6 +12,12 @@ export interface SimulatedOutput {
   chain: SimulatedChain;
   /** volume steps at which the demo has it measured, in order; none: not measured yet */
   measuredAtSteps: number[];
+  /** volume steps at which the demo has a tone recorded */
+  tonesAtSteps: number[];
+  /** the demo has silence recorded with the engine off, idling and raised */
+  silences: boolean;
+  /** what the demo's person read or heard at it */
+  checks: CheckBody[];
   /** the capture has phase against the source signal */
   withPhase: boolean;
 }
@@ -42,15 +49,31 @@ export interface SimulatedCar {
   harness: SimulatedHarness | null;
   /** bass withdrawn at the highest step: low shelf made of a high-pass corner that rises with volume */
   bassWithdrawal: { fromStep: number; hzPerStep: number } | null;
+  /** the amplifier makes sound against the engine */
+  cancelling: boolean;
+  /** what the demo's person's meter showed for tones of one level */
+  meterTones: { hz: number; volts: number }[];
   floorDb: number;
   seed: number;
 }
 
+/** How much a step of the volume changes the level. */
+export const DB_PER_STEP = 1.5;
+
 /** An output's chain at a volume step, with bass withdrawn as the car does it. */
 export function chainAtStep(car: SimulatedCar, output: SimulatedOutput, step: number): SimulatedChain {
-  const level = { ...output.chain, gainDb: output.chain.gainDb + 1.5 * (step - 18) };
-  if (!car.bassWithdrawal || step <= car.bassWithdrawal.fromStep) return level;
-  const cornerHz = 20 + (step - car.bassWithdrawal.fromStep) * car.bassWithdrawal.hzPerStep;
+  return turnedTo(output.chain, step, car.bassWithdrawal);
+}
+
+/** A chain that is true for step 18 at another step. */
+export function turnedTo(
+  chain: SimulatedChain,
+  step: number,
+  withdrawal: SimulatedCar['bassWithdrawal'],
+): SimulatedChain {
+  const level = { ...chain, gainDb: chain.gainDb + DB_PER_STEP * (step - 18) };
+  if (!withdrawal || step <= withdrawal.fromStep) return level;
+  const cornerHz = 20 + (step - withdrawal.fromStep) * withdrawal.hzPerStep;
   return {
     ...level,
     filters: [...level.filters, { side: 'high-pass', family: 'butterworth', order: 2, cornerHz }],

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { LEVEL_KINDS } from '../signal/analyse.ts';
 import { analysisSchema } from './analysis.ts';
+import { situationSchema, UNKNOWN_SITUATION } from './situation.ts';
 import { idSchema, line, requiredLine } from './words.ts';
 
 export const levelUnitSchema = z.enum(['dB', 'dBV', 'dBFS']);
@@ -15,6 +16,7 @@ export const captureFieldsSchema = z
     phaseReference: z.enum(['source', 'none']),
     volumeStep: z.int('a volume step is a whole number').min(0, 'from 0').max(200, 'up to 200').nullable(),
     load: z.enum(['speaker', 'resistor', 'none', 'unknown']),
+    situation: situationSchema.default(UNKNOWN_SITUATION),
     note: line(500),
   })
   .meta({ id: 'CaptureFields' });
@@ -46,6 +48,8 @@ export const captureSchema = captureFieldsSchema
     recordingId: idSchema.nullable(),
     /** how noise rises in its levels, dB per octave */
     noiseTiltDb: z.number(),
+    /** noise floor at 1 kHz from a recording of silence of the same output, dB; null: none was made */
+    silenceDb: z.number().nullable(),
     repairs: z.array(z.string()),
     withdrawnAt: z.iso.datetime().nullable(),
     analysis: analysisSchema,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { captureFieldsSchema, responseSchema } from './capture.ts';
+import { checkFieldsSchema, MOST_CHECKS } from './check.ts';
 import {
   connectorFieldsSchema,
   MOST_CONNECTORS,
@@ -19,7 +20,7 @@ import { pairFieldsSchema, unitFieldsSchema } from './unit.ts';
 import { requiredLine } from './words.ts';
 
 export const JOB_FILE_FORMAT = 'ulpen-job';
-export const JOB_FILE_VERSION = 3;
+export const JOB_FILE_VERSION = 4;
 
 /** Inside a file things are named by short keys, so that a file can be taken in any number of times. */
 const key = z.string().regex(/^[a-z]+[0-9]+$/, 'a key is letters and a number: p12');
@@ -44,6 +45,7 @@ const fileCapture = captureFieldsSchema.extend({
   repairs: z.array(z.string()),
   recordingId: key.nullable(),
   noiseTiltDb: z.number(),
+  silenceDb: z.number().nullable(),
   response: responseSchema,
 });
 
@@ -75,6 +77,12 @@ const fileRecording = recordingSchema.omit({ id: true, jobId: true }).extend({
   key,
   firstPairId: key,
   secondPairId: key.nullable(),
+});
+
+const fileCheck = checkFieldsSchema.safeExtend({
+  pairId: key.nullable(),
+  takenAt: z.iso.datetime(),
+  withdrawnAt: z.iso.datetime().nullable(),
 });
 
 const withVersion = { version: z.int().min(1) };
@@ -111,6 +119,7 @@ export const jobFileSchema = z
     readings: z.array(fileReading).max(MOST_READINGS),
     sheets: z.array(fileSheet).max(MOST_SHEETS),
     recordings: z.array(fileRecording).max(1000),
+    checks: z.array(fileCheck).max(MOST_CHECKS),
     simulation: simulationFieldsSchema
       .extend({ taken: z.int(), slips: z.int(), revealed: z.boolean() })
       .nullable(),
@@ -148,27 +157,38 @@ function fromVersion1(content: object): object {
   };
 }
 
+const list = (value: unknown, change: (item: object) => object): unknown =>
+  Array.isArray(value)
+    ? value.map((item: unknown) => (item && typeof item === 'object' ? change(item) : item))
+    : value;
+
+/** Every capture of a file with something put in that its version lacked. */
+function withCaptures(units: unknown, lacking: object): unknown {
+  const pair = (p: { captures?: unknown }) => ({
+    ...p,
+    captures: list(p.captures, (c) => ({ ...lacking, ...c })),
+  });
+  return list(units, (u: { pairs?: unknown }) => ({ ...u, pairs: list(u.pairs, pair) }));
+}
+
 /** Version 2 knew no recordings; every capture came from a file of columns. */
 function fromVersion2(content: object): object {
   const { units } = content as { units?: unknown };
-  const list = (value: unknown, change: (item: object) => object): unknown =>
-    Array.isArray(value)
-      ? value.map((item: unknown) => (item && typeof item === 'object' ? change(item) : item))
-      : value;
-  const capture = (c: object) => ({ ...c, recordingId: null, noiseTiltDb: 0 });
-  const pair = (p: { captures?: unknown }) => ({ ...p, captures: list(p.captures, capture) });
-  return {
-    ...content,
-    version: JOB_FILE_VERSION,
-    units: list(units, (u: { pairs?: unknown }) => ({ ...u, pairs: list(u.pairs, pair) })),
-    recordings: [],
-  };
+  const lacking = { recordingId: null, noiseTiltDb: 0 };
+  return { ...content, version: 3, units: withCaptures(units, lacking), recordings: [] };
 }
+
+/** Version 3 knew no checks and used no recordings of silence. */
+function fromVersion3(content: object): object {
+  const { units } = content as { units?: unknown };
+  return { ...content, version: 4, units: withCaptures(units, { silenceDb: null }), checks: [] };
+}
+
+const STEPS = [fromVersion1, fromVersion2, fromVersion3];
 
 /** What an older version lacks is put in, step by step. */
 function brought(content: object, version: number): object {
-  const second = version === 1 ? fromVersion1(content) : content;
-  return version < JOB_FILE_VERSION ? fromVersion2(second) : second;
+  return STEPS.slice(Math.max(0, version - 1)).reduce((now, next) => next(now), content);
 }
 
 /** Says in words why something is no job file that can be read, or gives the file. */

@@ -18,9 +18,14 @@ export const recordingFieldsSchema = z
     secondPairId: idSchema.nullable(),
     volumeStep: captureFieldsSchema.shape.volumeStep,
     load: captureFieldsSchema.shape.load,
+    situation: captureFieldsSchema.shape.situation,
     note: captureFieldsSchema.shape.note,
     /** effective volts at the pair for an effective value of 1; null: not calibrated, levels are relative */
     voltsAtFullScale: z.number().positive('volts are above 0').max(1000, 'up to 1000 V').nullable(),
+    /** the input's own lag of its right channel, s, from one signal in both */
+    skew: z.number().min(-0.01, 'from -10 ms').max(0.01, 'up to 10 ms').default(0),
+    /** the input's own distortion of a tone, as a ratio; null: not measured */
+    ownDistortion: z.number().min(0).max(1).nullable().default(null),
   })
   .meta({ id: 'RecordingFields' });
 export type RecordingFields = z.infer<typeof recordingFieldsSchema>;
@@ -52,6 +57,8 @@ const toneSchema = z.object({
   noise: z.number(),
 });
 
+const numbers = z.array(z.number()).max(20_000);
+
 /** What the recording told of itself: all but the spectra, which are kept as captures. */
 export const recordingReportSchema = z
   .object({
@@ -68,6 +75,8 @@ export const recordingReportSchema = z
           clipped: z.number(),
           gaps: z.number(),
           tones: z.array(toneSchema).max(2000),
+          /** levels in 1/24-octave bands, dB re full scale, of a recording of silence; noise there is the finding */
+          silence: z.object({ frequencyHz: numbers, levelDb: numbers }).optional(),
         }),
       )
       .min(1)
@@ -76,7 +85,6 @@ export const recordingReportSchema = z
   .meta({ id: 'RecordingReport' });
 export type RecordingReport = z.infer<typeof recordingReportSchema>;
 
-const numbers = z.array(z.number()).max(20_000);
 export const betweenSchema = z
   .object({
     overlap: z.object({ lowHz: z.number(), highHz: z.number() }).nullable(),
@@ -110,25 +118,26 @@ export const takenRecordingSchema = z
 export type TakenRecording = z.infer<typeof takenRecordingSchema>;
 
 /** The part of a result that is kept as it is. */
-export function reportOf({
-  sampleRate,
-  seconds,
-  difference,
-  faults,
-  channels,
-}: RecordingResult): RecordingReport {
+export function reportOf(
+  { sampleRate, seconds, difference, faults, channels }: RecordingResult,
+  played: RecordingFields['played'],
+): RecordingReport {
+  const to = (digits: number) => (v: number) => Number(v.toFixed(digits)) + 0;
   return {
     sampleRate,
     seconds,
     difference,
     faults,
-    channels: channels.map(({ peak, rms, dc, clipped, gaps, tones }) => ({
+    channels: channels.map(({ peak, rms, dc, clipped, gaps, tones, bands }) => ({
       peak,
       rms,
       dc,
       clipped,
       gaps,
       tones,
+      ...(played === 'silence' && {
+        silence: { frequencyHz: bands.frequencyHz.map(to(3)), levelDb: bands.levelDb.map(to(2)) },
+      }),
     })),
   };
 }

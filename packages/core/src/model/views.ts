@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { captureSchema } from './capture.ts';
+import { checkSchema } from './check.ts';
 import { intakeSchema } from './intake.ts';
 import { jobSchema } from './job.ts';
 import { planSchema } from './plan.ts';
@@ -25,6 +26,8 @@ export const jobViewSchema = jobSchema
     plans: z.array(planSchema),
     /** newest first; withdrawn ones stay in the record */
     recordings: z.array(recordingSchema),
+    /** what was read or heard in guided tests, oldest first; withdrawn ones stay in the record */
+    checks: z.array(checkSchema),
     intake: intakeSchema,
     /** how far Find is: cavities that hold a wire, those that no live reading names yet, plugs */
     find: z.object({ connectors: z.int(), wires: z.int(), untouched: z.int() }),

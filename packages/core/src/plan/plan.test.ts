@@ -1,9 +1,9 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { DEMO_CARS, jobFileOfCar } from '../carsim/index.ts';
+import { DEMO_CARS } from '../carsim/index.ts';
+import { viewOfCar as jobOf } from '../carsim/view-of-car.ts';
 import type { SimulatedCar } from '../carsim/simulated-car.ts';
 import type { Proposal } from '../model/plan.ts';
 import type { JobView } from '../model/views.ts';
-import { analyseResponse } from '../signal/analyse.ts';
 import { gridRange } from '../summing/flatness.ts';
 import { SUM_GRID_HZ } from '../summing/output-response.ts';
 import { levelOf, sumResponses } from '../summing/network.ts';
@@ -11,39 +11,6 @@ import { transferAt } from '../carsim/transfer.ts';
 import { isUpToDate, planBasisOf, planInputOf } from './plan-of-job.ts';
 import { feedSides, pairName, sourcesFor, sourcesOf, type PlanInput } from './plan-input.ts';
 import { proposePlans } from './propose.ts';
-
-/** A demo car as a job is seen, with its keys for ids. */
-function jobOf(car: SimulatedCar): JobView {
-  const file = jobFileOfCar(car, 0, () => '0'.repeat(64));
-  return {
-    ...file.job,
-    id: 'j1',
-    version: 1,
-    updatedAt: file.job.createdAt,
-    units: file.units.map((unit) => ({
-      ...unit,
-      id: unit.key,
-      jobId: 'j1',
-      pairs: unit.pairs.map((pair) => ({
-        ...pair,
-        id: pair.key,
-        unitId: unit.key,
-        captures: pair.captures.map((c) => ({
-          ...c,
-          id: c.key,
-          pairId: pair.key,
-          points: c.response.frequencyHz.length,
-          analysis: analyseResponse(c.response),
-        })),
-      })),
-    })),
-    targets: file.targets.map((t) => ({ ...t, id: t.key, jobId: 'j1' })),
-    plans: [],
-    intake: file.intake,
-    find: { connectors: 0, wires: 0, untouched: 0 },
-    recordings: [],
-  };
-}
 
 const [carrier, camper, coupe, estate] = DEMO_CARS;
 const jobs = new Map<SimulatedCar, JobView>();

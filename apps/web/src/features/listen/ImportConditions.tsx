@@ -1,5 +1,6 @@
 import { Form } from 'react-bootstrap';
 import type { CaptureFields } from '@ulpen/core';
+import { SituationFields } from './SituationFields.tsx';
 import { StepAndLoad } from './StepAndLoad.tsx';
 
 type Said = Omit<CaptureFields, 'fileName'>;
@@ -21,6 +22,12 @@ export function ImportConditions({ said, hasPhase, onChange }: ImportConditionsP
   return (
     <>
       <StepAndLoad id="import" said={said} onChange={onChange} />
+      <SituationFields
+        id="import"
+        situation={said.situation}
+        played="pink"
+        onChange={(part) => onChange({ situation: { ...said.situation, ...part } })}
+      />
       <Form.Group controlId="import-kind">
         <Form.Label>Levels are read</Form.Label>
         <Form.Select

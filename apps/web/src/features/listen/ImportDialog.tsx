@@ -9,8 +9,7 @@ import {
   COLUMN_LIMITS,
   type ColumnChoice,
   type JobView,
-  pairName,
-} from '@ulpen/core';
+  pairName, UNKNOWN_SITUATION } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { useNotices } from '../../ui/notices-store.ts';
@@ -143,6 +142,7 @@ function usualConditions(job: JobView): Said {
     phaseReference: 'none',
     volumeStep: last?.volumeStep ?? null,
     load: last?.load ?? 'speaker',
+    situation: UNKNOWN_SITUATION,
     note: '',
   };
 }

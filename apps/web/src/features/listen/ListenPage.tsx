@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Button } from 'react-bootstrap';
-import { ArrowLeft, Music } from 'lucide-react';
+import { ArrowLeft } from 'lucide-react';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFramedJob } from '../job/JobFrame.tsx';
@@ -48,10 +48,6 @@ export function ListenPage() {
               of <span className="num">{pairs.length}</span> measured
             </span>
           )}
-          <span className="flex-fill" />
-          <Link className="btn btn-quiet no-print" to={`/jobs/${job.id}/listen/signals`}>
-            <Music size={17} /> Test signals
-          </Link>
         </div>
         {job.units.length === 0 ? (
           <EmptyState

@@ -8,6 +8,7 @@ import { StandingTag } from '../../ui/StandingTag.tsx';
 import { useFramedJob } from '../job/JobFrame.tsx';
 import { CaptureList } from './CaptureList.tsx';
 import { CaptureProfile } from './CaptureProfile.tsx';
+import { PairFindings } from './findings/PairFindings.tsx';
 import { RecordingFindings } from './recording/RecordingFindings.tsx';
 import type { Editing } from './editing.ts';
 
@@ -83,6 +84,7 @@ export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps)
           </p>
         </div>
       )}
+      {live > 0 || job.checks.some((c) => c.pairId === pair.id) ? <PairFindings job={job} pair={pair} /> : null}
       <RecordingFindings job={job} pair={pair} />
       {pair.captures.length > 0 && <CaptureList pair={pair} shownId={shown?.id ?? null} />}
     </div>

@@ -1,7 +1,45 @@
+import type { CheckBody } from '../../model/check.ts';
 import type { SimulatedCar } from '../simulated-car.ts';
 import { highPass, output, peak } from './parts.ts';
 
 const speakerOutput = [highPass('butterworth', 2, 24)];
+
+/** Volts of the radio's output for a tone recorded at 0 dB; from step 24 on the stage gives no more. */
+const VOLTS: [step: number, volts: number][] = [
+  [12, 1.42],
+  [15, 2.39],
+  [18, 4.01],
+  [21, 6.7],
+  [24, 9.1],
+  [27, 9.3],
+];
+const FRONT_LEFT_CHECKS: CheckBody[] = [
+  ...VOLTS.map(([volumeStep, volts]): CheckBody => ({
+    kind: 'level',
+    hz: 100,
+    volts,
+    volumeStep,
+    signalDb: 0,
+    supplyVolts: 13.6,
+    load: 'speaker',
+  })),
+  ...[
+    [40, 3.9],
+    [400, 4.05],
+    [1000, 4],
+  ].map(([hz, volts]): CheckBody => ({
+    kind: 'level',
+    hz,
+    volts,
+    volumeStep: 18,
+    signalDb: 0,
+    supplyVolts: 13.6,
+    load: 'speaker',
+  })),
+  { kind: 'cold-start', start: 1, load: 'speaker', minutes: 10, result: 'steady', volts: 4 },
+  { kind: 'cold-start', start: 1, load: 'none', minutes: 10, result: 'steady', volts: 4 },
+  { kind: 'cold-start', start: 2, load: 'none', minutes: 3, result: 'jumps', volts: 7.9 },
+];
 
 /** A plain radio with four full-range speaker outputs that misbehave without a load. */
 export const camperVan: SimulatedCar = {
@@ -20,6 +58,7 @@ export const camperVan: SimulatedCar = {
         output(['left', 'front', 'full'], ['A', 3, 4], ['WH', 'WH/BK'], {
           filters: speakerOutput,
           polarityStanding: 'measured',
+          checks: FRONT_LEFT_CHECKS,
         }),
         output(['right', 'front', 'full'], ['A', 5, 6], ['GY', 'GY/BK'], {
           filters: speakerOutput,
@@ -50,6 +89,14 @@ export const camperVan: SimulatedCar = {
   ],
   harness: null,
   bassWithdrawal: null,
+  cancelling: false,
+  meterTones: [
+    { hz: 100, volts: 1.002 },
+    { hz: 400, volts: 0.998 },
+    { hz: 1000, volts: 0.981 },
+    { hz: 3000, volts: 0.84 },
+    { hz: 8000, volts: 0.41 },
+  ],
   floorDb: -66,
   seed: 2203,
 };

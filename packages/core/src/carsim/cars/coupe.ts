@@ -21,12 +21,14 @@ export const coupe: SimulatedCar = {
           gainDb: -14,
           filters: line,
           polarityStanding: 'measured',
+          measuredAtSteps: [8, 18, 26],
           withPhase: true,
         }),
         output(['right', 'front', 'full'], ['R1', 2, 12], ['RD', 'RD/BK'], {
           gainDb: -14,
           filters: line,
           polarityStanding: 'measured',
+          measuredAtSteps: [8, 18, 26],
           withPhase: true,
         }),
       ],
@@ -37,6 +39,7 @@ export const coupe: SimulatedCar = {
         output(['left', 'front', 'woofer'], ['M', 1, 2], ['BU', 'BU/WH'], {
           filters: [highPass('butterworth', 2, 45), lowPass('butterworth', 3, 2600)],
           peaks: [peak(70, 5, 1.2)],
+          measuredAtSteps: [8, 18, 26],
           withPhase: true,
         }),
         output(['left', 'front', 'tweeter'], ['M', 3, 4], ['YE', 'YE/BK'], {
@@ -79,6 +82,8 @@ export const coupe: SimulatedCar = {
   ],
   harness: null,
   bassWithdrawal: null,
+  cancelling: false,
+  meterTones: [],
   floorDb: -72,
   seed: 3301,
 };

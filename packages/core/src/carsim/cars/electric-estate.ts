@@ -56,6 +56,8 @@ export const electricEstate: SimulatedCar = {
   ],
   harness: null,
   bassWithdrawal: { fromStep: 22, hzPerStep: 6 },
+  cancelling: false,
+  meterTones: [],
   floorDb: -58,
   seed: 4409,
 };

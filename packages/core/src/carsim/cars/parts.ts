@@ -1,3 +1,4 @@
+import type { CheckBody } from '../../model/check.ts';
 import type { Axle, Side, Way } from '../../model/words.ts';
 import type { SimulatedOutput } from '../simulated-car.ts';
 import type { SimulatedFilter, SimulatedPeak } from '../transfer.ts';
@@ -40,6 +41,9 @@ interface OutputOptions {
   polarity?: 'normal' | 'reversed';
   polarityStanding?: 'measured' | 'claimed' | 'assumed';
   measuredAtSteps?: number[];
+  tonesAtSteps?: number[];
+  silences?: boolean;
+  checks?: CheckBody[];
   withPhase?: boolean;
 }
 
@@ -73,6 +77,9 @@ export function output(
       inverted: o.inverted ?? false,
     },
     measuredAtSteps: o.measuredAtSteps ?? [18],
+    tonesAtSteps: o.tonesAtSteps ?? [],
+    silences: o.silences ?? false,
+    checks: o.checks ?? [],
     withPhase: o.withPhase ?? false,
   };
 }

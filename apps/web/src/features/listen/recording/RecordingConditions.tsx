@@ -1,5 +1,6 @@
 import { Form } from 'react-bootstrap';
 import { type JobView, pairName, PLAYED } from '@ulpen/core';
+import { SituationFields } from '../SituationFields.tsx';
 import { StepAndLoad } from '../StepAndLoad.tsx';
 import { PLAYED_WORD } from './recording-words.ts';
 import type { SaidOfRecording } from './said-of-recording.ts';
@@ -59,6 +60,12 @@ export function RecordingConditions({ job, said, channels, onChange }: Recording
         </Form.Group>
       )}
       <StepAndLoad id="recording" said={said} onChange={onChange} />
+      <SituationFields
+        id="recording"
+        situation={said.situation}
+        played={said.played}
+        onChange={(part) => onChange({ situation: { ...said.situation, ...part } })}
+      />
       <p className="small quiet m-0">
         {said.voltsAtFullScale === null
           ? 'Levels are relative: the input was not calibrated against a meter.'

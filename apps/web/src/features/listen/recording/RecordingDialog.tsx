@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { proxy } from 'comlink';
 import { Button, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { type JobView, RECORDING_LIMITS, type TakenRecording } from '@ulpen/core';
+import { type JobView, RECORDING_LIMITS, type TakenRecording, UNKNOWN_SITUATION } from '@ulpen/core';
 import { api } from '../../../api/client.ts';
 import { useJobChange } from '../../../api/queries.ts';
 import { useNotices } from '../../../ui/notices-store.ts';
@@ -21,12 +21,14 @@ interface RecordingDialogProps {
   pairId: string;
   /** what is known already, from the live page */
   known?: Partial<SaidOfRecording>;
+  /** where to go when it is saved; the output it was taken from when not given */
+  backTo?: string | null;
   onClose: () => void;
   onSaved?: () => void;
 }
 
 /** Shows what a recording holds and what is wrong with it, asks what was played and where, and only then saves. */
-export function RecordingDialog({ job, file, pairId, known, onClose, onSaved }: RecordingDialogProps) {
+export function RecordingDialog({ job, file, pairId, known, backTo, onClose, onSaved }: RecordingDialogProps) {
   const navigate = useNavigate();
   const tell = useNotices((s) => s.tell);
   const [said, setSaid] = useState<SaidOfRecording>(() => ({ ...usual(job, pairId), ...known }));
@@ -65,7 +67,7 @@ export function RecordingDialog({ job, file, pairId, known, onClose, onSaved }: 
         onSaved?.();
         onClose();
         tell({ text: 'Recording saved.' });
-        void navigate(`/jobs/${job.id}/listen/${recording.firstPairId}`);
+        void navigate(backTo ?? `/jobs/${job.id}/listen/${recording.firstPairId}`);
       },
       onError: (error) => setRefused(error.message),
     });
@@ -123,7 +125,10 @@ function usual(job: JobView, pairId: string): SaidOfRecording {
     secondPairId: null,
     volumeStep: last?.volumeStep ?? null,
     load: last?.load ?? 'speaker',
+    situation: { ...UNKNOWN_SITUATION, supplyVolts: last?.situation.supplyVolts ?? null },
     note: '',
+    skew: last?.skew ?? 0,
+    ownDistortion: last?.ownDistortion ?? null,
     voltsAtFullScale: last?.voltsAtFullScale ?? null,
   };
 }

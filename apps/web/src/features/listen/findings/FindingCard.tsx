@@ -1,0 +1,49 @@
+import { CircleCheck, CircleDashed, CircleHelp, TriangleAlert } from 'lucide-react';
+import type { Finding } from '@ulpen/core';
+import { type Tone, toneOf } from './finding-tone.ts';
+import './findings.css';
+
+interface FindingCardProps {
+  title: React.ReactNode;
+  finding: Finding;
+  /** evidence is laid open: on a sheet that is printed */
+  open?: boolean;
+  children?: React.ReactNode;
+}
+
+const ICON: Record<Tone, typeof CircleCheck> = {
+  settled: CircleCheck,
+  'watch-out': TriangleAlert,
+  unclear: CircleHelp,
+  open: CircleDashed,
+};
+
+/** What a test came to, what it rests on, and what to do next. */
+export function FindingCard({ title, finding, open = false, children }: FindingCardProps) {
+  const tone = toneOf(finding);
+  const Icon = ICON[tone];
+  return (
+    <article className={`finding finding-${tone}`}>
+      <Icon size={19} className="finding-icon" aria-hidden />
+      <div>
+        <h4>
+          {title}
+          {finding.rough && tone !== 'open' && <span className="finding-rough">rough, by meter</span>}
+        </h4>
+        <p>{finding.says}</p>
+        {finding.next && <p className="finding-next">{finding.next}</p>}
+        {children}
+        {finding.evidence.length > 0 && (
+          <details open={open}>
+            <summary>What it rests on</summary>
+            <ul>
+              {finding.evidence.map((e) => (
+                <li key={e}>{e}</li>
+              ))}
+            </ul>
+          </details>
+        )}
+      </div>
+    </article>
+  );
+}

@@ -1,0 +1,23 @@
+import { type AddedSound, type AddedSoundFinding, formatDb } from '@ulpen/core';
+
+export const ADDED_WORD: Record<AddedSound, string> = {
+  chimes: 'Chimes',
+  parking: 'Parking sounds',
+  navigation: 'Navigation voice',
+  telephone: 'Telephone',
+  indicator: 'Indicator clicks',
+  'emergency-call': 'Emergency call',
+};
+
+export const MADE_WORD: Record<AddedSoundFinding['madeIn'], string> = {
+  radio: 'made in the radio',
+  amplifier: 'made in the amplifier',
+  unknown: 'origin not known',
+};
+
+/** `Parking sounds are heard here, made in the amplifier, −6.0 dB against music.` */
+export function addedWords({ sound, heard, madeIn, levelDb }: AddedSoundFinding): string {
+  if (!heard) return `${ADDED_WORD[sound]}: not heard here.`;
+  const level = levelDb === null ? '' : `, ${formatDb(levelDb)} dB against music`;
+  return `${ADDED_WORD[sound]}: heard here, ${MADE_WORD[madeIn]}${level}.`;
+}

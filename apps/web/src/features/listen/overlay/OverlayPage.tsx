@@ -1,0 +1,180 @@
+import { Form } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { type Capture, captureInForce, type JobView, pairName } from '@ulpen/core';
+import { useJob, useJobs } from '../../../api/queries.ts';
+import { Choices } from '../../../ui/Choices.tsx';
+import { EmptyState } from '../../../ui/EmptyState.tsx';
+import { useFramedJob } from '../../job/JobFrame.tsx';
+import { BesideOther } from './BesideOther.tsx';
+import { CurvePicker } from './CurvePicker.tsx';
+import { OverlayChart, type OverlayCurve } from './OverlayChart.tsx';
+import { MOST_CURVES, useOverlay } from './overlay-state.ts';
+import './overlay.css';
+
+const LEVELS = [
+  { value: 'own', word: 'each to its pass band' },
+  { value: 'raw', word: 'as measured' },
+] as const;
+
+/** Any captures over each other: outputs, volume steps, with and without load, another job's. */
+export function OverlayPage() {
+  const job = useFramedJob();
+  const { chosen, levels, otherJobId, choose, setLevels, setOtherJob } = useOverlay();
+  const other = useJob(otherJobId ?? job.id);
+  const otherJob = otherJobId && other.data?.id === otherJobId ? other.data : null;
+  const known = new Map([...capturesOf(job, ''), ...(otherJob ? capturesOf(otherJob, `${otherJob.car}: `) : [])]);
+  const shown = chosen.filter((id) => known.has(id));
+  const curves = shown.map((id, place): OverlayCurve => {
+    const { capture, name } = known.get(id)!;
+    const { smoothed, passBandDb } = capture.analysis;
+    return { id, name, ...smoothed, passBandDb, place };
+  });
+  const units = new Set(shown.map((id) => known.get(id)!.capture.levelUnit));
+  const live = job.units.flatMap((u) => u.pairs).filter((p) => captureInForce(p));
+  if (live.length === 0)
+    return (
+      <EmptyState
+        title="Nothing to lay over each other yet"
+        actions={
+          <Link className="btn btn-primary" to={`/jobs/${job.id}/listen`}>
+            Measure an output
+          </Link>
+        }
+      >
+        As soon as outputs are measured, their curves can be compared here: output by output, step by step,
+        with and without load, and with another job.
+      </EmptyState>
+    );
+  return (
+    <main className="overlay">
+      <section className="overlay-view" aria-label="Curves">
+        <div className="overlay-head">
+          <h1>Curves over each other</h1>
+          <span className="flex-fill" />
+          <Choices label="Levels" options={LEVELS} value={levels} onChange={setLevels} />
+        </div>
+        {curves.length > 0 ? (
+          <OverlayChart curves={curves} levels={levels} unit={levels === 'own' ? 'dB' : unitWord(units)} />
+        ) : (
+          <div className="overlay-none">
+            <p>Choose what to compare.</p>
+            <p className="quiet">
+              Tap captures in the list. All steps of one output show bass that goes; all outputs of one side
+              show where they meet.
+            </p>
+          </div>
+        )}
+        <ul className="overlay-legend">
+          {curves.map((c) => (
+            <li key={c.id}>
+              <span className="curve-mark" style={{ background: `var(--curve-${c.place + 1})` }} />
+              {c.name}
+            </li>
+          ))}
+        </ul>
+        {levels === 'raw' && units.size > 1 && (
+          <p className="look-again m-0">
+            These curves are in different units: their levels cannot be compared, only their shapes.
+          </p>
+        )}
+        {otherJob && <BesideOther job={job} other={otherJob} onPair={choose} />}
+      </section>
+      <section className="overlay-choose no-print" aria-label="Captures">
+        <div className="overlay-quick">
+          <button
+            type="button"
+            className="curve-all"
+            onClick={() => choose(live.map((p) => captureInForce(p)!.id))}
+          >
+            outputs in force
+          </button>
+          {(['left', 'right'] as const).map((side) => (
+            <button
+              key={side}
+              type="button"
+              className="curve-all"
+              onClick={() => choose(live.filter((p) => p.side === side).map((p) => captureInForce(p)!.id))}
+            >
+              {side} side
+            </button>
+          ))}
+          {chosen.length > 0 && (
+            <button type="button" className="curve-all" onClick={() => choose([])}>
+              clear
+            </button>
+          )}
+          <span className="small quiet">
+            <span className="num">
+              {shown.length} of {MOST_CURVES}
+            </span>
+          </span>
+        </div>
+        <CurvePicker
+          units={job.units}
+          chosen={shown}
+          full={shown.length >= MOST_CURVES}
+          onChange={choose}
+        />
+        <OtherJob job={job} otherJobId={otherJobId} onChange={setOtherJob} />
+        {otherJob && (
+          <CurvePicker
+            units={otherJob.units}
+            chosen={shown}
+            full={shown.length >= MOST_CURVES}
+            onChange={choose}
+          />
+        )}
+      </section>
+    </main>
+  );
+}
+
+function OtherJob({
+  job,
+  otherJobId,
+  onChange,
+}: {
+  job: JobView;
+  otherJobId: string | null;
+  onChange: (id: string | null) => void;
+}) {
+  const jobs = useJobs('');
+  const lines = (jobs.data?.pages.flatMap((p) => p.jobs) ?? []).filter((j) => j.id !== job.id);
+  // The same car first: its file is what one looks for.
+  const alike = (car: string) => (car === job.car ? 0 : 1);
+  return (
+    <Form.Group controlId="overlay-other" className="mt-3">
+      <Form.Label>Beside another job</Form.Label>
+      <Form.Select value={otherJobId ?? ''} onChange={(e) => onChange(e.target.value || null)}>
+        <option value="">none</option>
+        {[...lines]
+          .sort((a, b) => alike(a.car) - alike(b.car))
+          .map((j) => (
+            <option key={j.id} value={j.id}>
+              {j.car} {j.year ?? ''} {j.place && `· ${j.place}`}
+            </option>
+          ))}
+      </Form.Select>
+    </Form.Group>
+  );
+}
+
+function capturesOf(job: JobView, before: string): [string, { capture: Capture; name: string }][] {
+  return job.units
+    .flatMap((u) => u.pairs)
+    .flatMap((pair) =>
+      pair.captures
+        .filter((c) => c.withdrawnAt === null)
+        .map((capture): [string, { capture: Capture; name: string }] => [
+          capture.id,
+          {
+            capture,
+            name: `${before}${pairName(pair)}${capture.volumeStep === null ? '' : `, step ${capture.volumeStep}`}${capture.load === 'none' ? ', no load' : ''}`,
+          },
+        ]),
+    );
+}
+
+function unitWord(units: ReadonlySet<string>): string {
+  return units.size === 1 ? [...units][0] : 'dB';
+}

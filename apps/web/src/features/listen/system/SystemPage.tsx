@@ -1,0 +1,224 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { Printer } from 'lucide-react';
+import { Button, Form } from 'react-bootstrap';
+import {
+  captureInForce,
+  formatDb,
+  type JobBehaviour,
+  pairName,
+  type PairView,
+  TYPICAL_BANDS,
+} from '@ulpen/core';
+import { bandEdges, classWord } from '../../../ui/bands-words.ts';
+import { ResponseStrip } from '../../../ui/BandStrip.tsx';
+import { EmptyState } from '../../../ui/EmptyState.tsx';
+import { useFramedJob } from '../../job/JobFrame.tsx';
+import { delayWords } from '../recording/recording-words.ts';
+import { useBehaviour } from '../use-behaviour.ts';
+import { AssumedStrip } from './AssumedStrip.tsx';
+import { SystemAxis } from './SystemAxis.tsx';
+import './system.css';
+
+type Order = 'list' | 'band';
+
+/** All outputs at one look: who has lows, mids and highs, and how each behaves. */
+export function SystemPage() {
+  const job = useFramedJob();
+  const behaviour = useBehaviour(job);
+  const [order, setOrder] = useState<Order>('list');
+  const [assume, setAssume] = useState(false);
+  const pairs = sorted(
+    job.units.flatMap((u) => u.pairs),
+    order,
+  );
+  if (pairs.length === 0)
+    return (
+      <EmptyState
+        title="No outputs yet"
+        actions={
+          <Link className="btn btn-primary" to={`/jobs/${job.id}/listen`}>
+            Add the outputs
+          </Link>
+        }
+      >
+        Here all outputs stand under each other on one frequency scale, so that the split of the system is
+        seen at one look.
+      </EmptyState>
+    );
+  const open = pairs.filter((p) => !captureInForce(p)).length;
+  return (
+    <main className="system">
+      <div className="system-head">
+        <h1>The system at one look</h1>
+        <span className="flex-fill" />
+        <Form.Check
+          type="switch"
+          id="system-order"
+          className="no-print"
+          label="From low to high"
+          checked={order === 'band'}
+          onChange={(e) => setOrder(e.target.checked ? 'band' : 'list')}
+        />
+        {open > 0 && (
+          <Form.Check
+            type="switch"
+            id="system-assume"
+            className="no-print"
+            label="Typical bands where nothing is measured"
+            checked={assume}
+            onChange={(e) => setAssume(e.target.checked)}
+          />
+        )}
+        <Button variant="quiet" className="no-print" onClick={() => window.print()}>
+          <Printer size={18} /> Print
+        </Button>
+      </div>
+      <div className="system-scroll">
+        <table className="system-table">
+          <thead>
+            <tr>
+              <th scope="col">Output</th>
+              <th scope="col" className="system-band">
+                <SystemAxis />
+              </th>
+              <th scope="col">Passes, Hz</th>
+              <th scope="col">dB a step</th>
+              <th scope="col">Bass goes at</th>
+              <th scope="col">Clean to</th>
+              <th scope="col">Arrives</th>
+            </tr>
+          </thead>
+          <tbody>
+            {pairs.map((pair) => (
+              <SystemRow
+                key={pair.id}
+                jobId={job.id}
+                pair={pair}
+                behaviour={behaviour}
+                assume={assume}
+                nameOf={(id) => pairName(pairs.find((p) => p.id === id)!)}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {assume && open > 0 && (
+        <p className="small quiet m-0">
+          Dashed bands are assumed: what drivers of that kind are usually given. Nothing is planned on them
+          before they are measured.
+        </p>
+      )}
+    </main>
+  );
+}
+
+interface SystemRowProps {
+  jobId: string;
+  pair: PairView;
+  behaviour: JobBehaviour;
+  assume: boolean;
+  nameOf: (pairId: string) => string;
+}
+
+function SystemRow({ jobId, pair, behaviour, assume, nameOf }: SystemRowProps) {
+  const capture = captureInForce(pair);
+  const own = behaviour.pairs.find((p) => p.pairId === pair.id)!;
+  const name = pairName(pair);
+  const group = behaviour.arrivals.find((a) => a.arrivals.some((x) => x.pairId === pair.id));
+  const arrival = group?.arrivals.find((a) => a.pairId === pair.id);
+  const { low, high } = own.meter;
+  const byMeter = own.meter.verdict === 'rough' && !capture;
+  return (
+    <tr>
+      <th scope="row">
+        <Link to={`/jobs/${jobId}/listen/${pair.id}`}>{name}</Link>
+      </th>
+      <td className="system-band">
+        {capture ? (
+          <ResponseStrip analysis={capture.analysis} label={`${name}: ${classWord(capture.analysis)}`} />
+        ) : byMeter ? (
+          <AssumedStrip
+            lowHz={low?.[1] ?? 20}
+            highHz={high?.[0] ?? own.meter.tones[own.meter.tones.length - 1].hz}
+            label={`${name}: ${own.meter.says}`}
+          />
+        ) : assume ? (
+          <AssumedStrip {...TYPICAL_BANDS[pair.way]} label={`${name}: assumed`} />
+        ) : (
+          <div className="band-strip band-strip-open">
+            <span>not measured</span>
+          </div>
+        )}
+      </td>
+      <td>
+        {capture ? (
+          <>
+            <span className="system-class">{classWord(capture.analysis)}</span>{' '}
+            <span className="num">{bandEdges(capture.analysis)}</span>
+          </>
+        ) : (
+          <span className="quiet">{byMeter ? 'rough, by meter' : assume ? 'assumed' : 'open'}</span>
+        )}
+      </td>
+      <Value
+        value={own.level.dbPerStep === null ? null : formatDb(own.level.dbPerStep, 2)}
+        note={own.level.followsTo === null ? '' : `to step ${own.level.followsTo}`}
+      />
+      <Value
+        value={
+          own.bass.begins
+            ? `step ${own.bass.begins.after}–${own.bass.begins.by}`
+            : own.bass.verdict === 'steady' && own.bass.steps.length > 0
+              ? 'stays'
+              : own.bass.verdict === 'steady'
+                ? 'no bass'
+                : null
+        }
+        note=""
+        care={own.bass.verdict === 'withdrawn'}
+      />
+      <Value
+        value={
+          own.clean.at === null
+            ? null
+            : own.clean.calibrated
+              ? `${own.clean.at.volts.toPrecision(3)} V`
+              : `${(20 * Math.log10(own.clean.at.volts)).toFixed(1)} dB`
+        }
+        note={own.clean.verdict === 'not-reached' ? 'at least' : own.clean.rough ? 'by meter' : ''}
+      />
+      <Value
+        value={
+          !arrival
+            ? null
+            : arrival.hops === 0
+              ? 'reference'
+              : `${delayWords(arrival.delay)}${arrival.polarity === 'reversed' ? ', reversed' : ''}`
+        }
+        note={arrival && arrival.hops > 0 ? `than ${nameOf(group!.referenceId).toLowerCase()}` : ''}
+        care={arrival?.polarity === 'reversed'}
+      />
+    </tr>
+  );
+}
+
+function Value({ value, note, care = false }: { value: string | null; note: string; care?: boolean }) {
+  if (value === null) return <td className="quiet">–</td>;
+  return (
+    <td className={care ? 'system-care' : ''}>
+      <span className="num">{value}</span>
+      {note && <span className="small quiet d-block">{note}</span>}
+    </td>
+  );
+}
+
+function sorted(pairs: readonly PairView[], order: Order): PairView[] {
+  if (order === 'list') return [...pairs];
+  const middle = (p: PairView) => {
+    const a = captureInForce(p)?.analysis;
+    const band = a ? { lowHz: a.lowHz ?? 20, highHz: a.highHz ?? 20_000 } : TYPICAL_BANDS[p.way];
+    return Math.sqrt(band.lowHz * band.highHz);
+  };
+  return [...pairs].sort((a, b) => middle(a) - middle(b));
+}

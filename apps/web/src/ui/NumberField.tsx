@@ -1,0 +1,55 @@
+import { useState } from 'react';
+import { Form } from 'react-bootstrap';
+
+interface NumberFieldProps {
+  id: string;
+  label: string;
+  value: number | null;
+  least?: number;
+  most: number;
+  placeholder?: string;
+  onChange: (value: number | null) => void;
+}
+
+/** Reads a number as people type it, with a comma or a point and any minus sign; null when it is none. */
+export function typedNumber(text: string): number | null {
+  const match = /^\s*([-−+]?)(\d+(?:[.,]\d*)?|[.,]\d+)\s*$/.exec(text);
+  if (!match) return null;
+  return (match[1] === '-' || match[1] === '−' ? -1 : 1) * Number(match[2].replace(',', '.'));
+}
+
+/** A number that may be left out. What is no number, or out of bounds, is said and not passed on. */
+export function NumberField({
+  id,
+  label,
+  value,
+  least = 0,
+  most,
+  placeholder = 'not noted',
+  onChange,
+}: NumberFieldProps) {
+  const [text, setText] = useState(value === null ? '' : String(value).replace('-', '−'));
+  const typed = typedNumber(text);
+  const wrong = text.trim() !== '' && (typed === null || typed < least || typed > most);
+  return (
+    <Form.Group controlId={id}>
+      <Form.Label>{label}</Form.Label>
+      <Form.Control
+        className="num"
+        inputMode={least < 0 ? 'text' : 'decimal'}
+        placeholder={placeholder}
+        value={text}
+        isInvalid={wrong}
+        onChange={(e) => {
+          setText(e.target.value);
+          const now = typedNumber(e.target.value);
+          if (e.target.value.trim() === '') onChange(null);
+          else if (now !== null && now >= least && now <= most) onChange(now);
+        }}
+      />
+      <Form.Control.Feedback type="invalid">
+        A number from {least} to {most}.
+      </Form.Control.Feedback>
+    </Form.Group>
+  );
+}

@@ -1,0 +1,87 @@
+import type { CheckOf } from '../model/check.ts';
+import type { ResponseAnalysis } from '../signal/analyse.ts';
+import { formatFrequency } from '../quantity/frequency.ts';
+import { type Finding, listWords } from './finding.ts';
+import { levelIn } from './steps.ts';
+
+export type LoadKind = 'suspected' | 'not-seen' | 'fault-with-load' | 'unfinished';
+
+const STARTS = 3;
+const MINUTES = 10;
+/** Two captures that differ by more than this with and without load are not the same, dB. */
+const DIFFERS_DB = 1.5;
+
+const RESULT_WORD: Record<CheckOf<'cold-start'>['result'], string> = {
+  steady: 'steady',
+  jumps: 'the output jumps',
+  noise: 'noise',
+  mutes: 'it mutes',
+  'fault-message': 'a fault message',
+};
+
+/**
+ * Does the output want its speaker? Behaviour with and without load over three cold starts and ten minutes of play;
+ * some outputs watch their load and turn wild, noisy or mute without it.
+ *
+ * @param compared responses with and without load at one volume step, when there are both
+ */
+export function loadSensing(
+  starts: readonly CheckOf<'cold-start'>[],
+  compared: { loaded: ResponseAnalysis; open: ResponseAnalysis } | null,
+): Finding<LoadKind> {
+  const loaded = starts.filter((s) => s.load !== 'none');
+  const open = starts.filter((s) => s.load === 'none');
+  const wrong = (list: typeof starts) => list.filter((s) => s.result !== 'steady');
+  const evidence = starts.map(
+    (s) =>
+      `Start ${s.start} ${s.load === 'none' ? 'without load' : s.load === 'resistor' ? 'on a resistor' : 'on the speaker'}, ${s.minutes} min: ${RESULT_WORD[s.result]}${s.volts === null ? '' : `, ${s.volts} V`}.`,
+  );
+  const apart = compared ? difference(compared.loaded, compared.open) : null;
+  if (apart)
+    evidence.push(
+      `Without load the level differs by ${apart.db.toFixed(1)} dB around ${formatFrequency(apart.hz)}.`,
+    );
+  const finding = (verdict: LoadKind, says: string, next: string | null) => ({
+    verdict,
+    says,
+    evidence,
+    next,
+    rough: false,
+  });
+  if (wrong(loaded).length > 0)
+    return finding(
+      'fault-with-load',
+      `Not steady even with its load: ${listWords([...new Set(wrong(loaded).map((s) => RESULT_WORD[s.result]))])}.`,
+      'Mend that first: an output that is not steady with its own speaker cannot be judged without it.',
+    );
+  if (wrong(open).length > 0 || (apart !== null && Math.abs(apart.db) > DIFFERS_DB))
+    return finding(
+      'suspected',
+      'It behaves differently without its load: load sensing is suspected.',
+      'Leave the factory speaker as the load, or put a load resistor across the pair.',
+    );
+  const seen = new Set(open.map((s) => s.start)).size;
+  const longest = Math.max(0, ...open.map((s) => s.minutes));
+  if (seen >= STARTS && longest >= MINUTES)
+    return finding(
+      'not-seen',
+      `Steady without load over ${seen} cold starts and ${longest} minutes.`,
+      loaded.length === 0 ? 'Note one start with the speaker on as well, for comparison.' : null,
+    );
+  return finding(
+    'unfinished',
+    seen === 0 ? 'Not tested without load.' : `Steady so far, ${seen} of ${STARTS} cold starts without load.`,
+    `Let the car sleep, wake it and play for ${MINUTES} minutes without the speaker, ${STARTS} times. Stop when it turns loud or warm.`,
+  );
+}
+
+/** The octave in which two responses differ most. */
+function difference(loaded: ResponseAnalysis, open: ResponseAnalysis): { hz: number; db: number } | null {
+  let most: { hz: number; db: number } | null = null;
+  for (const hz of [31.5, 63, 125, 250, 500, 1000, 2000, 4000, 8000, 16_000]) {
+    const [a, b] = [loaded, open].map((r) => levelIn(r, hz / 2 ** 0.5, hz * 2 ** 0.5));
+    if (a === null || b === null || a < loaded.passBandDb - 10) continue;
+    if (most === null || Math.abs(b - a) > Math.abs(most.db)) most = { hz, db: b - a };
+  }
+  return most;
+}
