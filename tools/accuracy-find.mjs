@@ -4,7 +4,7 @@ import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { carInOrder, followNext, judge, SLIPS, STAGES } from './find-cars.mjs';
 
-/** Cars before these were looked at while the estimator was made; from here on none was. */
+/** The estimator's weights and curves were set on cars before these. */
 const FIRST_CAR = 20_001;
 const CARS = 300;
 /** More cars for the calibration: with 300 the figures of the middle bins are mostly chance. */
@@ -112,7 +112,7 @@ them repeated, a sheet of the wrong variant in a third of the cars. The simulati
 | volts and ohms only, no tone, no cone: right role | ${share(bare.roles, bare.wires)} | no aim |
 
 Stated probability against how often it was right, on ${CALIBRATION_CARS} such cars over three moments of the work (${STAGES.map((s) => `${100 * s} %`).join(', ')} of the readings taken in order);
-The weights and the recalibration were set on the cars 1 to 13,000; these are the cars from ${FIRST_CAR.toLocaleString('en')} on, not looked at before.
+The weights and the recalibration were set on the cars 1 to 13,000; these are the cars from ${FIRST_CAR.toLocaleString('en')} on, on which nothing was set.
 Bins with 200 cases or more; the gap with its 95 % interval over ${RESAMPLES} resamplings of the cars:
 
 | Of | Stated | Cases | Mean stated | Right | Gap in points |

@@ -64,6 +64,7 @@ export type { FilterModel, FittedFilter, PeakingSection } from './signal/fit/fit
 export type { Response } from './signal/response.ts';
 export { feedName } from './plan/reasons.ts';
 export * from './sound/live/live-analyser.ts';
+export * from './sound/live/reducer.ts';
 export * from './sound/recording/between.ts';
 export * from './sound/recording/faults.ts';
 export * from './sound/recording/recording.ts';

@@ -4,7 +4,7 @@ import { bandSentence, captureSentence, filterWords } from '../features/listen/p
 import { blankOutput, OUTPUT_STARTS } from '../features/listen/output-starts.ts';
 import { TARGET_STARTS } from '../features/intake/target-starts.ts';
 import { verdictOf } from '../features/plan/plan-words.ts';
-import { pairFieldsSchema, targetFieldsSchema } from '@ulpen/core';
+import { pairFieldsSchema, targetFieldsSchema, UNKNOWN_SITUATION } from '@ulpen/core';
 import { bandEdges, classWord, confidenceWord } from './bands-words.ts';
 import { AXIS_TICKS, axisFrequency, axisPlace, rampStops } from './frequency-scale.ts';
 
@@ -114,6 +114,8 @@ describe('where a capture comes from', () => {
     phaseReference: 'none',
     volumeStep: 18,
     load: 'speaker',
+    situation: UNKNOWN_SITUATION,
+    silenceDb: null,
     note: '',
     sha256: '',
     importedAt: '2026-11-02T09:05:00.000Z',

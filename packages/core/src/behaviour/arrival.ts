@@ -1,4 +1,5 @@
 import type { RecordingRecord } from '../model/recording.ts';
+import type { Finding } from './finding.ts';
 
 /** When an output's signal comes, against the one that the others are compared with. */
 export interface Arrival {
@@ -96,4 +97,52 @@ function disagreement(a: Arrival, b: Arrival): string | null {
   if (a.polarity !== 'unclear' && b.polarity !== 'unclear' && a.polarity !== b.polarity)
     return 'Two ways to the same output differ in polarity.';
   return null;
+}
+
+/** What the recordings say of when one output comes and with which sign. */
+export function arrivalFinding(
+  groups: readonly Arrivals[],
+  pairId: string,
+  nameOf: (pairId: string) => string,
+): Finding<'timed' | 'reversed' | 'unclear' | 'unfinished'> {
+  const group = groups.find((g) => g.arrivals.some((a) => a.pairId === pairId));
+  const own = group?.arrivals.find((a) => a.pairId === pairId);
+  if (!group || !own)
+    return {
+      verdict: 'unfinished',
+      says: 'It was not recorded together with another output.',
+      evidence: [],
+      next: 'Record two outputs at once whose bands overlap: this one and a neighbour, then on from neighbour to neighbour.',
+      rough: false,
+    };
+  const words = (a: Arrival) => {
+    const ms = a.delay === null ? null : 1000 * a.delay;
+    const when =
+      ms === null
+        ? 'at a time not told'
+        : Math.abs(ms) < 0.01
+          ? 'at the same time'
+          : `${Math.abs(ms).toFixed(2)} ms ${ms > 0 ? 'later' : 'earlier'}`;
+    return `${when}${a.polarity === 'reversed' ? ', reversed' : a.polarity === 'unclear' ? ', polarity unclear' : ''}`;
+  };
+  const reference = nameOf(group.referenceId).toLowerCase();
+  const evidence = group.arrivals
+    .filter((a) => a.hops > 0)
+    .map((a) => `${nameOf(a.pairId)}: ${words(a)}${a.hops > 1 ? `, over ${a.hops} recordings` : ''}.`);
+  evidence.push(...group.contradictions.map((c) => c.says));
+  const doubt = group.contradictions.length > 0 || own.polarity === 'unclear';
+  return {
+    verdict: doubt ? 'unclear' : own.polarity === 'reversed' ? 'reversed' : 'timed',
+    says:
+      own.hops === 0 ? `The others are compared with it.` : `It comes ${words(own)}, against ${reference}.`,
+    evidence,
+    next: doubt
+      ? group.contradictions.length > 0
+        ? 'Two recordings contradict each other: record both again, leads checked.'
+        : 'Record it with an output whose band overlaps it more, at least half an octave.'
+      : own.delay !== null && Math.abs(own.delay) > 0.001
+        ? 'A processed output is late against an untouched one: never sum the two without delaying the other.'
+        : null,
+    rough: false,
+  };
 }

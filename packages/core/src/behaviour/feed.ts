@@ -2,7 +2,7 @@ import { formatDb } from '../quantity/decibel.ts';
 import type { Finding } from './finding.ts';
 import type { LevelAtStep } from './level-law.ts';
 
-export type FeedKind = 'fixed' | 'follows' | 'partly' | 'unclear';
+export type FeedKind = 'fixed' | 'follows' | 'partly' | 'unclear' | 'unfinished';
 
 /** Settings of the judgement, from docs/numbers.md. */
 const SPAN_DB = 15;
@@ -30,10 +30,13 @@ export function feedKind(
     rough: false,
   });
   if (sorted.length < 2)
-    return unclear(
-      'Fixed or following is not tested.',
-      'Record the same signal at a low and a high volume step, far enough apart that the speakers change by 15 dB.',
-    );
+    return {
+      ...unclear(
+        'Fixed or following is not tested.',
+        'Record the same signal at a low and a high volume step, far enough apart that the speakers change by 15 dB.',
+      ),
+      verdict: 'unfinished',
+    };
   const [first, last] = [sorted[0], sorted[sorted.length - 1]];
   const spread = Math.max(...sorted.map((p) => p.db)) - Math.min(...sorted.map((p) => p.db));
   const evidence = [`The feed moves ${spread.toFixed(1)} dB between steps ${first.step} and ${last.step}.`];

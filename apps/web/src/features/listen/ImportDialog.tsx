@@ -9,7 +9,9 @@ import {
   COLUMN_LIMITS,
   type ColumnChoice,
   type JobView,
-  pairName, UNKNOWN_SITUATION } from '@ulpen/core';
+  pairName,
+  UNKNOWN_SITUATION,
+} from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { useNotices } from '../../ui/notices-store.ts';

@@ -33,7 +33,7 @@ export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps)
       <div className="detail-head">
         <h2>{name}</h2>
         <StandingTag standing={live > 0 ? 'measured' : 'assumed'}>
-          {live === 0 ? 'not measured' : `measured, ${live} ${live === 1 ? 'capture' : 'captures'}`}
+          {live === 0 ? 'not measured' : `${live} ${live === 1 ? 'capture' : 'captures'}`}
         </StandingTag>
         <span className="flex-fill" />
         <Button
@@ -84,7 +84,9 @@ export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps)
           </p>
         </div>
       )}
-      {live > 0 || job.checks.some((c) => c.pairId === pair.id) ? <PairFindings job={job} pair={pair} /> : null}
+      {live > 0 || job.checks.some((c) => c.pairId === pair.id) ? (
+        <PairFindings job={job} pair={pair} />
+      ) : null}
       <RecordingFindings job={job} pair={pair} />
       {pair.captures.length > 0 && <CaptureList pair={pair} shownId={shown?.id ?? null} />}
     </div>

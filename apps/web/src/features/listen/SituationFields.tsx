@@ -79,7 +79,10 @@ export function SituationFields({ id, situation, played, onChange }: SituationFi
   );
   const [open, folded] =
     played === 'tone'
-      ? [[level, supply], [routed, engine, doors]]
+      ? [
+          [level, supply],
+          [routed, engine, doors],
+        ]
       : played === 'silence'
         ? [[engine, doors], [supply]]
         : [[], [routed, supply, engine, doors, level]];

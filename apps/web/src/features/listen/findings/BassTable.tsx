@@ -23,7 +23,7 @@ export function BassTable({ bass }: { bass: BassWithdrawal }) {
         </span>,
         ...shown.map(({ hz, o }) => {
           const db = s.db[o];
-          const share = `${Math.round(Math.min(1, Math.max(0, -(db ?? 0) / 12)) * 55)}%`;
+          const share = `${Math.round(Math.min(1, Math.max(0, -(db ?? 0) / 12)) * 38)}%`;
           return (
             <span
               key={`${s.step}/${hz}`}

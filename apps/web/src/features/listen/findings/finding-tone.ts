@@ -4,7 +4,17 @@ export type Tone = 'settled' | 'watch-out' | 'unclear' | 'open';
 
 const OPEN = ['unfinished', 'unchecked'];
 const UNCLEAR = ['unclear', 'partly', 'uneven', 'not-reached', 'never-clean', 'carrier'];
-const WATCH_OUT = ['withdrawn', 'held', 'active', 'suspected', 'fault-with-load', 'mixed', 'mono', 'fixed'];
+const WATCH_OUT = [
+  'withdrawn',
+  'held',
+  'active',
+  'suspected',
+  'fault-with-load',
+  'mixed',
+  'mono',
+  'fixed',
+  'reversed',
+];
 
 /** Whether a finding is done, needs care in what follows, is unclear, or has not been tested. */
 export function toneOf({ verdict }: Pick<Finding, 'verdict'>): Tone {

@@ -1,43 +1,75 @@
 import { useState } from 'react';
+import { CircleCheck } from 'lucide-react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import type { LivePicture } from '@ulpen/core';
-import { useCalibrations } from './calibrations-store.ts';
+import { NumberField, typedNumber } from '../../../ui/NumberField.tsx';
+import { type Calibration, useCalibrations } from './calibrations-store.ts';
 
 interface CalibrateDialogProps {
   device: string;
+  known: Calibration | null;
   picture: React.RefObject<LivePicture | null>;
   onClose: () => void;
 }
 
 /** Under this the tone is too weak to calibrate with, dB re full scale. */
 const LEAST_DB = -50;
+const FALL_DB = 20;
+const FALL_WITHIN_DB = 0.3;
 
-/** Volts for the input's full scale, from a tone that a meter reads at the same time. */
-export function CalibrateDialog({ device, picture, onClose }: CalibrateDialogProps) {
-  const [reducer, setReducer] = useState('');
+/** Volts for the input's full scale, from a tone that a meter reads at the same time, and proof that they hold. */
+export function CalibrateDialog({ device, known, picture, onClose }: CalibrateDialogProps) {
+  const [reducer, setReducer] = useState(known?.reducer ?? '');
   const [volts, setVolts] = useState('');
+  const [first, setFirst] = useState<{ levelDb: number; volts: number } | null>(null);
+  const [fall, setFall] = useState<number | null>(null);
+  const [skewUs, setSkewUs] = useState<number | null>(known ? known.skew * 1e6 : null);
+  const [ownPercent, setOwnPercent] = useState<number | null>(
+    known === null || known.ownDistortion === null ? null : known.ownDistortion * 100,
+  );
   const [refused, setRefused] = useState<string | null>(null);
   const keep = useCalibrations((s) => s.keep);
-  const submit = (event: React.FormEvent) => {
+  const heard = () => {
+    const channel = picture.current?.channels[0];
+    if (!channel || channel.rmsDb < LEAST_DB) {
+      setRefused('The tone is too weak at the input. Play it louder, or take less reduction.');
+      return null;
+    }
+    if (channel.clipped) {
+      setRefused('The input clips. Turn it down, then read the meter again.');
+      return null;
+    }
+    setRefused(null);
+    return channel.rmsDb;
+  };
+  const take = (event: React.FormEvent) => {
     event.preventDefault();
-    const value = Number(volts.replace(',', '.'));
-    const heard = picture.current?.channels[0];
+    const value = typedNumber(volts) ?? 0;
     if (!(value > 0 && value < 200))
       return setRefused('Type the volts that the meter shows, for example 2.83.');
-    if (!heard || heard.rmsDb < LEAST_DB)
-      return setRefused('The tone is too weak at the input. Play it louder, or take less reduction.');
-    if (heard.clipped) return setRefused('The input clips. Turn it down, then read the meter again.');
+    const levelDb = heard();
+    if (levelDb !== null) setFirst({ levelDb, volts: value });
+  };
+  const check = () => {
+    const levelDb = heard();
+    if (levelDb !== null && first) setFall(levelDb - first.levelDb);
+  };
+  const holds = fall !== null && Math.abs(fall + FALL_DB) <= FALL_WITHIN_DB;
+  const save = () => {
     keep({
       device,
       reducer: reducer.trim(),
-      voltsAtFullScale: value / 10 ** (heard.rmsDb / 20),
+      voltsAtFullScale: first!.volts / 10 ** (first!.levelDb / 20),
       at: new Date().toISOString(),
+      fall,
+      skew: (skewUs ?? 0) / 1e6,
+      ownDistortion: ownPercent === null ? null : ownPercent / 100,
     });
     onClose();
   };
   return (
     <Modal show onHide={onClose} centered aria-labelledby="calibrate-title">
-      <Form onSubmit={submit}>
+      <Form onSubmit={take}>
         <Modal.Header closeButton>
           <Modal.Title as="h2" id="calibrate-title">
             Volts for this input
@@ -48,40 +80,91 @@ export function CalibrateDialog({ device, picture, onClose }: CalibrateDialogPro
             Play the 100 Hz tone, leads and reducer as you will record. Read alternating volts across the same
             pair with a true-RMS meter while the tone sounds.
           </p>
-          <Form.Group controlId="calibrate-volts">
-            <Form.Label>The meter reads, V</Form.Label>
-            <Form.Control
-              className="num"
-              inputMode="decimal"
-              autoFocus
-              value={volts}
-              onChange={(e) => setVolts(e.target.value)}
-            />
-          </Form.Group>
-          <Form.Group controlId="calibrate-reducer">
-            <Form.Label>Level reducer</Form.Label>
-            <Form.Control
-              placeholder="none"
-              maxLength={60}
-              value={reducer}
-              onChange={(e) => setReducer(e.target.value)}
-            />
-          </Form.Group>
+          <div className="situation">
+            <Form.Group controlId="calibrate-volts">
+              <Form.Label>The meter reads, V</Form.Label>
+              <Form.Control
+                className="num"
+                inputMode="decimal"
+                autoFocus
+                value={volts}
+                onChange={(e) => setVolts(e.target.value)}
+              />
+            </Form.Group>
+            <Form.Group controlId="calibrate-reducer">
+              <Form.Label>Level reducer</Form.Label>
+              <Form.Control
+                placeholder="none"
+                maxLength={60}
+                value={reducer}
+                onChange={(e) => setReducer(e.target.value)}
+              />
+            </Form.Group>
+          </div>
+          {first ? (
+            <p className="m-0">
+              <CircleCheck size={18} className="text-fits" aria-hidden /> Full scale is{' '}
+              <span className="num">{(first.volts / 10 ** (first.levelDb / 20)).toPrecision(3)} V</span>. Now
+              play the tone 20 dB lower.
+            </p>
+          ) : (
+            <Button type="submit" className="justify-self-start">
+              Take it
+            </Button>
+          )}
+          {first && (
+            <div className="d-flex align-items-center gap-3">
+              <Button variant="secondary" onClick={check}>
+                Check 20 dB lower
+              </Button>
+              {fall !== null && (
+                <span role="status">
+                  fell by <span className="num">{Math.abs(fall).toFixed(2)} dB</span>
+                  {holds ? ': it holds' : ': it should be 20, give or take 0.3. Some automatic gain is on'}
+                </span>
+              )}
+            </div>
+          )}
           {refused && (
             <p className="refused m-0" role="alert">
               {refused}
             </p>
           )}
-          <p className="small quiet m-0">
-            Then play 20 dB less: the level shown must fall by 20 dB, give or take 0.3. If it does not, some
-            automatic gain is on. It holds until the system’s input gain is changed.
-          </p>
+          <details className="more-conditions">
+            <summary>The input itself</summary>
+            <div className="situation">
+              <NumberField
+                id="calibrate-skew"
+                label="Right channel lags by, µs"
+                value={skewUs}
+                least={-10_000}
+                most={10_000}
+                placeholder="0"
+                onChange={setSkewUs}
+              />
+              <NumberField
+                id="calibrate-own"
+                label="Its own distortion, %"
+                value={ownPercent}
+                most={100}
+                placeholder="not measured"
+                onChange={setOwnPercent}
+              />
+            </div>
+            <p className="small quiet m-0">
+              The lag: one signal into both inputs; one sample at 48 kHz is 20.8 µs. Distortion: a clean tone
+              straight from a player into the input, at the level of the recordings.
+            </p>
+          </details>
+          <p className="small quiet m-0">It holds until the system’s input gain is changed.</p>
         </Modal.Body>
         <Modal.Footer>
           <Button variant="secondary" onClick={onClose}>
             Cancel
           </Button>
-          <Button type="submit">Keep it</Button>
+          <Button onClick={save} disabled={!first}>
+            {fall === null ? 'Keep it unchecked' : 'Keep it'}
+          </Button>
         </Modal.Footer>
       </Form>
     </Modal>

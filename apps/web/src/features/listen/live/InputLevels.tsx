@@ -1,3 +1,4 @@
+import { Form } from 'react-bootstrap';
 import { formatDb } from '@ulpen/core';
 import type { Calibration } from './calibrations-store.ts';
 import type { LiveEngine } from './live-engine.ts';
@@ -9,12 +10,16 @@ interface InputLevelsProps {
   fault: string | null;
   expectsTwo: boolean;
   volts: Calibration | null;
+  /** calibrations of this input, one for each level reducer */
+  choices: readonly Calibration[];
+  onUse: (reducer: string) => void;
 }
 
 const BOTTOM_DB = -80;
 
 /** How hard the input is driven, with a lamp for clipping, and what is wrong with the input itself. */
-export function InputLevels({ engine, numbers, fault, expectsTwo, volts }: InputLevelsProps) {
+export function InputLevels(props: InputLevelsProps) {
+  const { engine, numbers, fault, expectsTwo, volts, choices, onUse } = props;
   const words = [
     fault,
     engine.processing.length > 0
@@ -52,9 +57,26 @@ export function InputLevels({ engine, numbers, fault, expectsTwo, volts }: Input
       <p className="small quiet m-0">
         {engine.label}, <span className="num">{engine.sampleRate / 1000} kHz</span>
         {volts
-          ? `, calibrated${volts.reducer ? ` with ${volts.reducer}` : ''} on ${volts.at.slice(0, 10)}`
+          ? volts.at
+            ? `, calibrated${volts.reducer ? ` with ${volts.reducer}` : ''} on ${volts.at.slice(0, 10)}${volts.fall === null ? ', not checked 20 dB lower' : ''}`
+            : ', levels are volts'
           : ', levels relative'}
       </p>
+      {choices.length > 1 && (
+        <Form.Select
+          size="sm"
+          className="reducer-choice"
+          aria-label="Level reducer in use"
+          value={volts?.reducer ?? ''}
+          onChange={(e) => onUse(e.target.value)}
+        >
+          {choices.map((c) => (
+            <option key={c.reducer} value={c.reducer}>
+              {c.reducer || 'no reducer'}
+            </option>
+          ))}
+        </Form.Select>
+      )}
       {words.map((w) => (
         <p key={w} className="look-again" role="alert">
           {w}

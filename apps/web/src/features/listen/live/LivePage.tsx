@@ -1,40 +1,56 @@
 import { useEffect, useState } from 'react';
-import { ArrowLeft, Circle, Pause, Play, Ruler, Square } from 'lucide-react';
-import { Button, Form } from 'react-bootstrap';
-import { Link, useParams } from 'react-router';
-import { type LivePicture, type LiveSettings, pairName } from '@ulpen/core';
+import { ArrowLeft, Circle, Pause, Ruler, Square } from 'lucide-react';
+import { Button } from 'react-bootstrap';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { type LivePicture, type LiveSettings, pairName, type Played } from '@ulpen/core';
 import { EmptyState } from '../../../ui/EmptyState.tsx';
 import { useFramedJob } from '../../job/JobFrame.tsx';
 import { RecordingDialog } from '../recording/RecordingDialog.tsx';
 import type { SaidOfRecording } from '../recording/said-of-recording.ts';
 import { CalibrateDialog } from './CalibrateDialog.tsx';
-import { useCalibrations } from './calibrations-store.ts';
+import { type Calibration, calibrationAt, useCalibrations } from './calibrations-store.ts';
 import { KeptRecording } from './KeptRecording.tsx';
 import { InputLevels } from './InputLevels.tsx';
 import { LiveChart } from './LiveChart.tsx';
-import { SafetyGate } from './SafetyGate.tsx';
+import { LiveDisplay } from './LiveDisplay.tsx';
+import { SIMULATED_VOLTS } from './live-engine.ts';
+import { firstPlaying, presetOf, saidOfPlaying } from './live-preset.ts';
+import { LiveSetup, SIMULATED } from './LiveSetup.tsx';
+import { SimulatedControls } from './SimulatedControls.tsx';
 import { useLive } from './use-live.ts';
 import './live.css';
 
-const SIMULATED = 'simulated';
-const FRACTIONS = [1, 3, 6, 12, 24];
-const AVERAGING = [
-  { seconds: 0.3, word: 'fast' },
-  { seconds: 1.5, word: 'slow' },
-  { seconds: 10, word: '10 s' },
-];
+/** The simulated input knows what its full scale is. */
+const SIMULATED_CALIBRATION: Calibration = {
+  device: SIMULATED,
+  reducer: '',
+  voltsAtFullScale: SIMULATED_VOLTS,
+  at: '',
+  fall: null,
+  skew: 0,
+  ownDistortion: 0.0001,
+};
+
+const ADVICE: Record<Played, string> = {
+  pink: 'A minute of pink noise at one volume step is best.',
+  white: 'A minute of white noise at one volume step is best.',
+  tone: 'A few seconds at each level; go up from quiet.',
+  silence: 'Twenty seconds of silence are enough.',
+  music: 'Noise tells more than music.',
+};
 
 /** Listening to outputs as they sound: levels by band, and recording them. */
 export function LivePage() {
   const job = useFramedJob();
   const { pairId } = useParams();
+  const [params] = useSearchParams();
+  const [preset] = useState(() => presetOf(params, job));
   const pairs = job.units.flatMap((u) => u.pairs);
   const first = pairs.find((p) => p.id === pairId) ?? pairs[0];
-  const [secondId, setSecondId] = useState<string | null>(null);
+  const [secondId, setSecondId] = useState<string | null>(preset.secondPairId);
   const second = pairs.find((p) => p.id === secondId) ?? null;
   const [input, setInput] = useState('');
   const [devices, setDevices] = useState<MediaDeviceInfo[]>([]);
-  const [safe, setSafe] = useState(false);
   const [settings, setSettings] = useState<LiveSettings>({ fraction: 6, averaging: 1.5 });
   const [held, setHeld] = useState(false);
   const [frozen, setFrozen] = useState<LivePicture | null>(null);
@@ -46,9 +62,11 @@ export function LivePage() {
     setLooking(true);
     setRecorded(new File([blob], fileName(first ? pairName(first) : 'recording'), { type: 'audio/wav' }));
   });
+  const [playing, setPlaying] = useState(() => firstPlaying(preset, first?.way ?? 'full'));
   const simulated = input === SIMULATED;
-  const calibration = useCalibrations((s) => s.all.find((c) => c.device === engine?.label)) ?? null;
-  const raiseDb = calibration && !simulated ? 20 * Math.log10(calibration.voltsAtFullScale) : 0;
+  const calibrations = useCalibrations();
+  const calibration = simulated ? SIMULATED_CALIBRATION : calibrationAt(calibrations, engine?.label);
+  const raiseDb = calibration ? 20 * Math.log10(calibration.voltsAtFullScale) : 0;
   const frozenRef = { current: frozen };
 
   useEffect(() => {
@@ -84,14 +102,16 @@ export function LivePage() {
   const open = () =>
     void start(
       simulated
-        ? { kind: 'simulated', pairs: second ? [first, second] : [first] }
+        ? { kind: 'simulated', pairs: second ? [first, second] : [first], playing }
         : { kind: 'input', deviceId: input },
     );
   const known: Partial<SaidOfRecording> = {
-    played: 'pink',
+    ...preset.said,
     secondPairId: engine?.channels === 2 ? secondId : null,
-    voltsAtFullScale: simulated ? null : (calibration?.voltsAtFullScale ?? null),
-    ...(simulated && { note: 'Simulated output, not the car.' }),
+    voltsAtFullScale: calibration?.voltsAtFullScale ?? null,
+    skew: calibration?.skew ?? 0,
+    ownDistortion: calibration?.ownDistortion ?? null,
+    ...(simulated && saidOfPlaying(playing, preset)),
   };
   const recording = numbers?.recordedSeconds ?? null;
   const names = [pairName(first), ...(second && engine?.channels === 2 ? [pairName(second)] : [])];
@@ -99,8 +119,15 @@ export function LivePage() {
   return (
     <main className="live" data-rate={numbers?.rate ?? 0}>
       <div className="live-head">
-        <Link className="btn btn-quiet" to={`/jobs/${job.id}/listen/${first.id}`}>
-          <ArrowLeft size={18} /> Outputs
+        <Link
+          className="btn btn-quiet"
+          to={
+            preset.test
+              ? `/jobs/${job.id}/listen/tests/${preset.test}?pair=${first.id}`
+              : `/jobs/${job.id}/listen/${first.id}`
+          }
+        >
+          <ArrowLeft size={18} /> {preset.test ? 'The test' : 'Outputs'}
         </Link>
         <h1>{engine ? names.join(' and ') : `Listen to ${pairName(first).toLowerCase()}`}</h1>
         {simulated && engine && <span className="live-simulated">simulated, not the car</span>}
@@ -109,100 +136,54 @@ export function LivePage() {
         <KeptRecording file={recorded} onLook={() => setLooking(true)} onDrop={() => setRecorded(null)} />
       )}
       {!engine && (
-        <section className="live-setup" aria-label="Input">
-          <Form.Group controlId="live-input">
-            <Form.Label>Input</Form.Label>
-            <Form.Select value={input} onChange={(e) => setInput(e.target.value)}>
-              <option value="">the usual input of this device</option>
-              {devices
-                .filter((d) => d.deviceId && d.deviceId !== 'default' && d.label)
-                .map((d) => (
-                  <option key={d.deviceId} value={d.deviceId}>
-                    {d.label}
-                  </option>
-                ))}
-              <option value={SIMULATED}>a simulated output, to try it</option>
-            </Form.Select>
-          </Form.Group>
-          <Form.Group controlId="live-second">
-            <Form.Label>Right channel, recorded at the same time</Form.Label>
-            <Form.Select value={secondId ?? ''} onChange={(e) => setSecondId(e.target.value || null)}>
-              <option value="">not used</option>
-              {pairs
-                .filter((p) => p.id !== first.id)
-                .map((p) => (
-                  <option key={p.id} value={p.id}>
-                    {pairName(p)}
-                  </option>
-                ))}
-            </Form.Select>
-            <Form.Text>Two at once also tell polarity and delay between them.</Form.Text>
-          </Form.Group>
-          {fault && (
-            <p className="refused" role="alert">
-              {fault}
-            </p>
-          )}
-          {simulated || safe ? (
-            <Button onClick={open}>
-              <Play size={18} /> Start listening
-            </Button>
-          ) : (
-            <SafetyGate
-              onPassed={() => {
-                setSafe(true);
-                open();
-              }}
-            />
-          )}
-        </section>
+        <LiveSetup
+          input={input}
+          devices={devices}
+          others={pairs.filter((p) => p.id !== first.id)}
+          secondId={secondId}
+          fault={fault}
+          onInput={setInput}
+          onSecond={setSecondId}
+          onOpen={open}
+        />
       )}
       {engine && (
         <>
           <LiveChart
             picture={frozen ? frozenRef : picture}
             raiseDb={raiseDb}
-            unit={raiseDb === 0 ? 'dB re full scale' : 'dBV'}
+            unit={calibration ? 'dBV' : 'dB re full scale'}
             held={held}
             names={names}
           />
-          <div className="live-controls" role="group" aria-label="Display">
-            <Choices
-              label="Bands in an octave"
-              options={FRACTIONS.map((f) => ({ value: f, word: `1/${f}` }))}
-              value={settings.fraction}
-              onChange={(fraction) => setSettings((s) => ({ ...s, fraction }))}
-            />
-            <Choices
-              label="Average"
-              options={AVERAGING.map((a) => ({ value: a.seconds, word: a.word }))}
-              value={settings.averaging}
-              onChange={(averaging) => setSettings((s) => ({ ...s, averaging }))}
-            />
-            <Form.Check
-              type="switch"
-              id="live-held"
-              label="Hold peaks"
-              checked={held}
-              onChange={(e) => {
-                engine.release();
-                setHeld(e.target.checked);
+          <LiveDisplay
+            settings={settings}
+            held={held}
+            frozen={frozen !== null}
+            onSettings={setSettings}
+            onHeld={(on) => {
+              engine.release();
+              setHeld(on);
+            }}
+            onFrozen={(on) => setFrozen(on ? picture.current : null)}
+          />
+          {engine.play && (
+            <SimulatedControls
+              playing={playing}
+              onChange={(now) => {
+                setPlaying(now);
+                engine.play?.(now);
               }}
             />
-            <Form.Check
-              type="switch"
-              id="live-frozen"
-              label="Freeze"
-              checked={frozen !== null}
-              onChange={(e) => setFrozen(e.target.checked ? picture.current : null)}
-            />
-          </div>
+          )}
           <InputLevels
             engine={engine}
             numbers={numbers}
             fault={fault}
             expectsTwo={second !== null}
-            volts={raiseDb === 0 ? null : calibration}
+            volts={calibration}
+            choices={calibrations.all.filter((c) => c.device === engine.label)}
+            onUse={(reducer) => calibrations.choose(engine.label, reducer)}
           />
           <div className="live-actions">
             {recording === null ? (
@@ -219,7 +200,7 @@ export function LivePage() {
               {recorded
                 ? 'Save or drop the last recording first.'
                 : recording === null
-                  ? 'A minute of pink noise at one volume step is best.'
+                  ? ADVICE[preset.said.played]
                   : recording < 20
                     ? 'Go on: lows need time.'
                     : recording < 60
@@ -239,13 +220,19 @@ export function LivePage() {
         </>
       )}
       {calibrating && engine && (
-        <CalibrateDialog device={engine.label} picture={picture} onClose={() => setCalibrating(false)} />
+        <CalibrateDialog
+          device={engine.label}
+          known={calibration}
+          picture={picture}
+          onClose={() => setCalibrating(false)}
+        />
       )}
       {recorded && looking && (
         <RecordingDialog
           job={job}
           file={recorded}
           pairId={first.id}
+          backTo={preset.test && `/jobs/${job.id}/listen/tests/${preset.test}?pair=${first.id}`}
           known={known}
           onClose={() => setLooking(false)}
           onSaved={() => {
@@ -261,30 +248,4 @@ export function LivePage() {
 function fileName(output: string): string {
   const at = new Date().toISOString().slice(0, 16).replace('T', ' ').replace(':', '.');
   return `${output} ${at}.wav`;
-}
-
-interface ChoicesProps {
-  label: string;
-  options: { value: number; word: string }[];
-  value: number;
-  onChange: (value: number) => void;
-}
-
-function Choices({ label, options, value, onChange }: ChoicesProps) {
-  return (
-    <fieldset className="live-choices">
-      <legend>{label}</legend>
-      {options.map((o) => (
-        <button
-          key={o.value}
-          type="button"
-          className="num"
-          aria-pressed={o.value === value}
-          onClick={() => onChange(o.value)}
-        >
-          {o.word}
-        </button>
-      ))}
-    </fieldset>
-  );
 }

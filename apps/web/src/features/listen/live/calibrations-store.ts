@@ -10,13 +10,22 @@ const calibrationSchema = z.object({
   /** effective volts at the pair for an effective value of 1 */
   voltsAtFullScale: z.number().positive(),
   at: z.iso.datetime(),
+  /** what a tone played 20 dB lower read, dB re the first; null: not checked */
+  fall: z.number().nullable().default(null),
+  /** the input's lag of its right channel, s */
+  skew: z.number().default(0),
+  /** the input's own distortion, as a ratio; null: not measured */
+  ownDistortion: z.number().nullable().default(null),
 });
 export type Calibration = z.infer<typeof calibrationSchema>;
 
 interface CalibrationsState {
   all: Calibration[];
+  /** the reducer in use at each input */
+  inUse: Record<string, string>;
   keep: (calibration: Calibration) => void;
   drop: (calibration: Calibration) => void;
+  choose: (device: string, reducer: string) => void;
 }
 
 function kept(): Calibration[] {
@@ -35,9 +44,24 @@ export const useCalibrations = create<CalibrationsState>((set, get) => {
   };
   const others = (c: Calibration) =>
     get().all.filter((o) => o.device !== c.device || o.reducer !== c.reducer);
+  const choose = (device: string, reducer: string) => set({ inUse: { ...get().inUse, [device]: reducer } });
   return {
     all: kept(),
-    keep: (calibration) => store([calibration, ...others(calibration)]),
+    inUse: {},
+    keep: (calibration) => {
+      store([calibration, ...others(calibration)]);
+      choose(calibration.device, calibration.reducer);
+    },
     drop: (calibration) => store(others(calibration)),
+    choose,
   };
 });
+
+/** The calibration that counts at an input: the one in use, else the newest. */
+export function calibrationAt(
+  { all, inUse }: Pick<CalibrationsState, 'all' | 'inUse'>,
+  device: string | undefined,
+): Calibration | null {
+  const own = all.filter((c) => c.device === device);
+  return own.find((c) => c.reducer === inUse[c.device]) ?? own[0] ?? null;
+}

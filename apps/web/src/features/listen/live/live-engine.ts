@@ -1,9 +1,14 @@
-import { type LivePicture, type LiveSettings, type Pair, pinkNoise } from '@ulpen/core';
+import type { LivePicture, LiveSettings, Pair } from '@ulpen/core';
+import type { SimulatedPlay } from '@ulpen/core/carsim';
 import type { LiveNews, LiveOrder } from '../../../workers/live.worker.ts';
 import tapAddress from './tap.worklet.ts?worker&url';
 
 /** Where the sound comes from: an input of this device, or made-up outputs to try things on. */
-export type LiveSource = { kind: 'input'; deviceId: string } | { kind: 'simulated'; pairs: Pair[] };
+export type LiveSource =
+  { kind: 'input'; deviceId: string } | { kind: 'simulated'; pairs: Pair[]; playing: SimulatedPlaying };
+
+/** What the simulated car plays and at which volume step. */
+export type SimulatedPlaying = SimulatedPlay & { step: number };
 
 export interface LiveEvents {
   onPicture: (picture: LivePicture, recordedSeconds: number | null, same: boolean) => void;
@@ -20,6 +25,8 @@ export interface LiveEngine {
   /** processing that the browser did not switch off */
   processing: string[];
   set: (settings: LiveSettings) => void;
+  /** only of simulated outputs: plays something else from now on */
+  play: ((playing: SimulatedPlaying) => void) | null;
   release: () => void;
   record: () => void;
   finish: () => void;
@@ -27,8 +34,10 @@ export interface LiveEngine {
 }
 
 const SIMULATED_PERIOD = 2 ** 19;
-const SIMULATED_RMS_DB = -20;
-const SIMULATED_NOISE_DB = -85;
+const SIMULATED_NOISE_DB = -92;
+/** Effective volts at the simulated outputs for full scale. */
+export const SIMULATED_VOLTS = 25;
+const SIMULATED_WITHDRAWAL = { fromStep: 20, hzPerStep: 8 };
 
 /**
  * Starts listening. The samples go from the audio thread straight to a worker that analyses and records them, so that
@@ -48,8 +57,8 @@ export async function startLive(
     await context.audioWorklet.addModule(tapAddress);
     const input = stream
       ? inputOf(context, stream)
-      : await simulated(context, source.kind === 'simulated' ? source.pairs : []);
-    const { node, channels, label, processing } = input;
+      : await simulated(context, source as Extract<LiveSource, { kind: 'simulated' }>);
+    const { node, channels, label, processing, play } = input;
     const tap = new AudioWorkletNode(context, 'tap', {
       numberOfOutputs: 0,
       channelCount: channels,
@@ -76,6 +85,7 @@ export async function startLive(
       label,
       processing,
       set: (s) => order({ do: 'set', settings: s }),
+      play,
       release: () => order({ do: 'release' }),
       record: () => order({ do: 'record' }),
       finish: () => order({ do: 'finish' }),
@@ -98,6 +108,7 @@ interface Input {
   channels: 1 | 2;
   label: string;
   processing: string[];
+  play: LiveEngine['play'];
 }
 
 function openInput(deviceId: string): Promise<MediaStream> {
@@ -126,21 +137,42 @@ function inputOf(context: AudioContext, stream: MediaStream): Input {
     channels: now.channelCount === 1 ? 1 : 2,
     label: track.label || 'audio input',
     processing,
+    play: null,
   };
 }
 
-/** Pink noise through made-up outputs, in a loop. */
-async function simulated(context: AudioContext, pairs: readonly Pair[]): Promise<Input> {
-  const { recordPeriod, simulatedOutput } = await import('@ulpen/core/carsim');
+/** What made-up outputs give for what is played, in a loop. */
+async function simulated(
+  context: AudioContext,
+  { pairs, playing }: Extract<LiveSource, { kind: 'simulated' }>,
+): Promise<Input> {
+  const { simulatedOutput, soundOfOutputs, turnedTo } = await import('@ulpen/core/carsim');
   const { sampleRate } = context;
   const chains = pairs.map((pair, n) => simulatedOutput(pair, seedOf(pair.id) + n));
-  const source = pinkNoise(SIMULATED_PERIOD, sampleRate, SIMULATED_RMS_DB, 1);
-  const channels = recordPeriod(source, chains, { sampleRate, noiseDb: SIMULATED_NOISE_DB, seed: 7 });
-  const buffer = context.createBuffer(channels.length, SIMULATED_PERIOD, sampleRate);
-  channels.forEach((samples, c) => buffer.getChannelData(c).set(samples));
-  const node = new AudioBufferSourceNode(context, { buffer, loop: true });
-  node.start();
-  return { node, channels: channels.length === 2 ? 2 : 1, label: 'simulated output', processing: [] };
+  const out = new GainNode(context, { channelCount: pairs.length, channelInterpretation: 'discrete' });
+  let now: AudioBufferSourceNode | null = null;
+  const play = (what: SimulatedPlaying) => {
+    const samples = soundOfOutputs(
+      chains.map((chain) => turnedTo(chain, what.step, SIMULATED_WITHDRAWAL)),
+      what,
+      {
+        sampleRate,
+        size: SIMULATED_PERIOD,
+        voltsAtFullScale: SIMULATED_VOLTS,
+        noiseDb: SIMULATED_NOISE_DB,
+        seed: 7,
+      },
+    );
+    const buffer = context.createBuffer(samples.length, SIMULATED_PERIOD, sampleRate);
+    samples.forEach((s, c) => buffer.getChannelData(c).set(s));
+    now?.stop();
+    now = new AudioBufferSourceNode(context, { buffer, loop: true });
+    now.connect(out);
+    now.start();
+  };
+  play(playing);
+  const channels = pairs.length === 2 ? 2 : 1;
+  return { node: out, channels, label: 'simulated output', processing: [], play };
 }
 
 /** The same output sounds the same each time. */

@@ -46,7 +46,10 @@ export function CurvePicker({ units, chosen, full, onChange }: CurvePickerProps)
                           onClick={() => toggle(c.id)}
                         >
                           {place >= 0 && (
-                            <span className="curve-mark" style={{ background: `var(--curve-${place + 1})` }} />
+                            <span
+                              className="curve-mark"
+                              style={{ background: `var(--curve-${place + 1})` }}
+                            />
                           )}
                           {stepWord(c)}
                         </button>

@@ -38,7 +38,7 @@ export function OverlayChart({ curves, levels, unit }: OverlayChartProps) {
     }),
   );
   const points = [...byHz.values()].sort((a, b) => a.hz - b.hz);
-  const ticks = Array.from({ length: Math.floor(SPAN_DB / 6) + 1 }, (_, i) => Math.floor(top / 6) * 6 - 6 * i);
+  const ticks = Array.from({ length: SPAN_DB / 6 }, (_, i) => Math.floor(top / 6) * 6 - 6 * i);
   const tick = { fill: 'var(--ink-2)', fontSize: 12, fontFamily: 'var(--number)' };
   const word = (db: number) => (db < 0 ? `−${Math.abs(db)}` : String(db));
   return (

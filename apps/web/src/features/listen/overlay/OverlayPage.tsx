@@ -22,7 +22,10 @@ export function OverlayPage() {
   const { chosen, levels, otherJobId, choose, setLevels, setOtherJob } = useOverlay();
   const other = useJob(otherJobId ?? job.id);
   const otherJob = otherJobId && other.data?.id === otherJobId ? other.data : null;
-  const known = new Map([...capturesOf(job, ''), ...(otherJob ? capturesOf(otherJob, `${otherJob.car}: `) : [])]);
+  const known = new Map([
+    ...capturesOf(job, ''),
+    ...(otherJob ? capturesOf(otherJob, `${otherJob.car}: `) : []),
+  ]);
   const shown = chosen.filter((id) => known.has(id));
   const curves = shown.map((id, place): OverlayCurve => {
     const { capture, name } = known.get(id)!;
@@ -109,12 +112,7 @@ export function OverlayPage() {
             </span>
           </span>
         </div>
-        <CurvePicker
-          units={job.units}
-          chosen={shown}
-          full={shown.length >= MOST_CURVES}
-          onChange={choose}
-        />
+        <CurvePicker units={job.units} chosen={shown} full={shown.length >= MOST_CURVES} onChange={choose} />
         <OtherJob job={job} otherJobId={otherJobId} onChange={setOtherJob} />
         {otherJob && (
           <CurvePicker

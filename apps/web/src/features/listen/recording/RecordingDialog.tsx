@@ -28,7 +28,15 @@ interface RecordingDialogProps {
 }
 
 /** Shows what a recording holds and what is wrong with it, asks what was played and where, and only then saves. */
-export function RecordingDialog({ job, file, pairId, known, backTo, onClose, onSaved }: RecordingDialogProps) {
+export function RecordingDialog({
+  job,
+  file,
+  pairId,
+  known,
+  backTo,
+  onClose,
+  onSaved,
+}: RecordingDialogProps) {
   const navigate = useNavigate();
   const tell = useNotices((s) => s.tell);
   const [said, setSaid] = useState<SaidOfRecording>(() => ({ ...usual(job, pairId), ...known }));
