@@ -1,23 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import type { APIRequestContext, Page } from '@playwright/test';
+import type { JobView } from '@ulpen/core';
 
-export interface JobSeen {
-  id: string;
-  version: number;
-  units: {
-    id: string;
-    pairs: {
-      id: string;
-      side: string;
-      axle: string;
-      way: string;
-      captures: { id: string; analysis: { lowHz: number | null; highHz: number | null } }[];
-    }[];
-  }[];
-  targets: { id: string; name: string; lowHz: number; highHz: number; version: number }[];
-  plans: { id: string; name: string }[];
-  recordings: { between: { polarity: string; delay: number | null } | null }[];
-}
+export type JobSeen = JobView;
 
 /** A demo car of its own for one test, taken in from its job file: tests do not meet in one job. */
 export async function demoJob(request: APIRequestContext, file = '1-people-carrier'): Promise<JobSeen> {

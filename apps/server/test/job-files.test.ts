@@ -5,6 +5,7 @@ import { migrate } from '../src/database/migrate.ts';
 import { down as downSkeleton } from '../src/database/migrations/001-skeleton.ts';
 import { down as downFind } from '../src/database/migrations/002-find.ts';
 import { down as downRecordings } from '../src/database/migrations/003-recordings.ts';
+import { down as downChecks } from '../src/database/migrations/004-checks.ts';
 import { connect } from '../src/database/knex.ts';
 import { freshDatabase, runningApp, type RunningApp } from './running-app.ts';
 
@@ -186,6 +187,7 @@ describe('the outside of the server', () => {
     const knex = connect(database.url);
     await migrate(knex);
     await migrate(knex);
+    await downChecks(knex);
     await downRecordings(knex);
     await downFind(knex);
     await downSkeleton(knex);

@@ -12,3 +12,4 @@ export * from './wiring/routine.ts';
 export * from './wiring/varied-wiring.ts';
 export type * from './wiring/wiring.ts';
 export * from './sound-of-output.ts';
+export * from './varied-behaviour.ts';

@@ -1,3 +1,4 @@
+import { UNKNOWN_SITUATION } from './situation.ts';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { DEMO_CARS } from '../carsim/cars/index.ts';
@@ -117,7 +118,7 @@ describe('job files', () => {
       'a later version',
       '{"format":"ulpen-job","version":7}',
       'version',
-      'version 7; this program reads versions 1 to 3',
+      'version 7; this program reads versions 1 to 4',
     ],
   ])('%s is refused with words', (_, text, field, words) => {
     const read = readJobFileText(text);
@@ -145,15 +146,41 @@ describe('job files', () => {
         captures: p.captures.map(({ recordingId: _, noiseTiltDb: __, ...capture }) => capture),
       })),
     }));
-    const { recordings: _, ...old } = file;
-    expect(readJobFile({ ...old, units, version: 2 })).toEqual({ file });
+    const { recordings: _, checks: __, ...old } = file;
+    const now = { file: { ...file, recordings: [], checks: [] } };
+    expect(readJobFile({ ...old, units, version: 2 })).toEqual(now);
+  });
+
+  it('of version 3 are read: nothing was checked by hand, and no conditions beyond step and load', () => {
+    const [file] = DEMO_CARS.map((car) => jobFileOfCar(car, 0, () => '0'.repeat(64)));
+    const units = file.units.map((u) => ({
+      ...u,
+      pairs: u.pairs.map((p) => ({
+        ...p,
+        captures: p.captures.map(({ silenceDb: _, situation: __, ...capture }) => capture),
+      })),
+    }));
+    const { checks: _, ...old } = file;
+    const recordings = file.recordings.map(({ situation: __, skew: ___, ownDistortion: ____, ...r }) => r);
+    expect(readJobFile({ ...old, units, recordings, version: 3 })).toEqual({
+      file: {
+        ...file,
+        checks: [],
+        recordings: file.recordings.map((r) => ({
+          ...r,
+          situation: UNKNOWN_SITUATION,
+          skew: 0,
+          ownDistortion: null,
+        })),
+      },
+    });
   });
 
   it('of version 1 are read, with nothing found yet', () => {
     const { intake: _, readings: __, sheets: ___, simulation: ____, ...old } = file();
     const units = old.units.map(({ connectors: _____, ...unit }) => unit);
     const read = readJobFile({ ...old, units, version: 1 });
-    expect('file' in read && read.file).toEqual(file());
+    expect('file' in read && read.file).toEqual({ ...file(), checks: [] });
   });
   it('have a JSON Schema', () => {
     const schema = z.toJSONSchema(jobFileSchema, { io: 'input', unrepresentable: 'any' });

@@ -7,7 +7,7 @@ import type { Response } from './response.ts';
 import { smoothToBands } from './smooth.ts';
 
 /** Raised whenever the same data would give another result, so that stored results can be made anew. */
-export const ANALYSIS_VERSION = 2;
+export const ANALYSIS_VERSION = 3;
 
 /** What the levels of a file are, as stated by a person; decides the tilt that makes a flat output read flat. */
 export const LEVEL_KINDS = ['flat', 'narrow-band-pink', 'octave-band-white'] as const;

@@ -35,8 +35,11 @@ const PEAK_GAIN_SIGMA_DB = 4;
 const PEAK_Q_LIMITS = [0.5, 6] as const;
 const PEAK_LN_Q_MEAN = Math.log(1.6);
 const PEAK_LN_Q_SIGMA = 0.7;
-/** A floor lies this far under the highest level at least, one that rises by so much more at its top, dB. */
-const LEAST_DEPTH_DB = 3;
+/**
+ * A floor lies this far under the highest level at least, one that rises by so much more at its top, dB. Nearer, a flat
+ * response could be told as a filter drowned in noise.
+ */
+const LEAST_DEPTH_DB = 8;
 const RISING_DEPTH_DB = 6;
 /** Scale of the robust loss, dB. */
 const LOSS_SCALE_DB = 1;

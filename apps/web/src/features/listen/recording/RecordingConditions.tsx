@@ -1,6 +1,7 @@
 import { Form } from 'react-bootstrap';
 import { type JobView, pairName, PLAYED } from '@ulpen/core';
 import { SituationFields } from '../SituationFields.tsx';
+import { NumberField } from '../../../ui/NumberField.tsx';
 import { StepAndLoad } from '../StepAndLoad.tsx';
 import { PLAYED_WORD } from './recording-words.ts';
 import type { SaidOfRecording } from './said-of-recording.ts';
@@ -23,6 +24,7 @@ export function RecordingConditions({ job, said, channels, onChange }: Recording
       ))}
     </optgroup>
   ));
+  const last = job.recordings.find((r) => r.withdrawnAt === null)?.voltsAtFullScale ?? null;
   const twice = said.secondPairId === said.firstPairId;
   return (
     <div className="d-grid gap-3 align-content-start">
@@ -66,11 +68,23 @@ export function RecordingConditions({ job, said, channels, onChange }: Recording
         played={said.played}
         onChange={(part) => onChange({ situation: { ...said.situation, ...part } })}
       />
-      <p className="small quiet m-0">
-        {said.voltsAtFullScale === null
-          ? 'Levels are relative: the input was not calibrated against a meter.'
-          : `Calibrated: full scale is ${said.voltsAtFullScale.toPrecision(3)} V at the pair.`}
-      </p>
+      <div>
+        <NumberField
+          key={said.voltsAtFullScale === last ? 'last' : 'own'}
+          id="recording-volts"
+          label="Full scale is, V at the output"
+          value={said.voltsAtFullScale}
+          least={0.001}
+          most={1000}
+          placeholder="not calibrated: levels are relative"
+          onChange={(voltsAtFullScale) => onChange({ voltsAtFullScale })}
+        />
+        {last !== null && said.voltsAtFullScale === null && (
+          <button type="button" className="as-last" onClick={() => onChange({ voltsAtFullScale: last })}>
+            As at the last recording: <span className="num">{last.toPrecision(3)} V</span>
+          </button>
+        )}
+      </div>
       <Form.Group controlId="recording-note">
         <Form.Label>Note</Form.Label>
         <Form.Control

@@ -124,9 +124,11 @@ export function RecordingDialog({
   );
 }
 
-/** Conditions stay as they were at the newest recording of this job, until changed. */
+/** Conditions stay as they were at the newest recording of noise of this job, until changed. */
 function usual(job: JobView, pairId: string): SaidOfRecording {
-  const last = job.recordings.find((r) => r.withdrawnAt === null);
+  const last = job.recordings.find(
+    (r) => r.withdrawnAt === null && (r.played === 'pink' || r.played === 'white'),
+  );
   return {
     played: last?.played ?? 'pink',
     firstPairId: pairId,
@@ -137,6 +139,7 @@ function usual(job: JobView, pairId: string): SaidOfRecording {
     note: '',
     skew: last?.skew ?? 0,
     ownDistortion: last?.ownDistortion ?? null,
-    voltsAtFullScale: last?.voltsAtFullScale ?? null,
+    // An imported file may come from anywhere: its volts are never assumed.
+    voltsAtFullScale: null,
   };
 }

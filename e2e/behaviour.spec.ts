@@ -1,0 +1,122 @@
+import { expect, test } from '@playwright/test';
+import type { JobList } from '@ulpen/core';
+import { complaintsOf, demoJob, pairOf, seen } from './shop.ts';
+
+test('a meter’s readings typed line by line give the clean maximum; a mistake is withdrawn', async ({
+  page,
+}) => {
+  const complaints = complaintsOf(page);
+  const job = await demoJob(page.request);
+  const centre = pairOf(job, 'centre', 'front', 'full');
+  await page.goto(`/jobs/${job.id}/listen/tests/clean?pair=${centre.id}`);
+  const work = page.getByRole('region', { name: 'Measure' });
+  await expect(work).toContainText('not measured');
+  await work.getByLabel('Volume step').focus();
+  for (const [step, volts] of [
+    ['10', '0,8'],
+    ['14', '1.6'],
+    ['18', '3.2'],
+    ['22', '6,4'],
+    ['26', '7'],
+    ['30', '7.05'],
+  ]) {
+    await page.keyboard.type(step);
+    await page.keyboard.press('Tab');
+    await page.keyboard.type(volts);
+    await page.keyboard.press('Enter');
+    await expect(work.getByLabel('Volume step')).toBeFocused();
+  }
+  const finding = work.getByRole('article');
+  await expect(finding).toContainText('follow to 6.40 V at step 22');
+  await expect(finding).toContainText('rough, by meter');
+
+  await page.keyboard.type('12.5');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('volts');
+  await page.keyboard.press('Enter');
+  await expect(work.getByLabel('Reads, V AC')).toHaveClass(/is-invalid/);
+  expect((await seen(page.request, job.id)).checks.filter((c) => c.pairId === centre.id)).toHaveLength(6);
+
+  const kept = work.getByRole('list', { name: 'Kept readings' }).getByRole('listitem');
+  await kept.filter({ hasText: 'step 22' }).getByRole('button', { name: 'Withdraw' }).click();
+  await expect(finding).toContainText('at step 18');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(finding).toContainText('at step 22');
+  expect(complaints).toEqual([]);
+});
+
+test('sound against the engine is found on a simulated subwoofer, step by step', async ({ page }) => {
+  const job = await demoJob(page.request);
+  const coil = job.units.flatMap((u) => u.pairs).find((p) => p.suffix === 'coil 2')!;
+  const test_ = `/jobs/${job.id}/listen/tests/engine?pair=${coil.id}`;
+  await page.goto(test_);
+  const work = page.getByRole('region', { name: 'Measure' });
+  await expect(work).toContainText('not tested');
+  for (const state of ['Engine off', 'Idling', 'Raised']) {
+    await work.getByRole('link', { name: state }).click();
+    await page.getByRole('combobox', { name: 'Input' }).selectOption('simulated');
+    await page.getByRole('button', { name: 'Start listening' }).click();
+    await expect(page.getByRole('group', { name: 'Simulated car' })).toBeVisible();
+    await page.getByRole('button', { name: 'Record', exact: true }).click();
+    await page.getByRole('button', { name: /Stop and look, [4-9] s/ }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('button', { name: 'Save the recording' }).click();
+    await expect(page).toHaveURL(new RegExp(coil.id));
+    await expect(work).toBeVisible();
+  }
+  await expect(work.getByRole('article')).toContainText('moves with the engine');
+  const mine = (await seen(page.request, job.id)).recordings.filter((r) => r.firstPairId === coil.id);
+  expect(mine.map((r) => r.situation.engine).sort()).toEqual(['idle', 'off', 'raised']);
+});
+
+test('curves are laid over each other, kept in the address, and compared with another job', async ({
+  page,
+}) => {
+  const complaints = complaintsOf(page);
+  const job = await demoJob(page.request);
+  await page.goto(`/jobs/${job.id}/listen`);
+  await page.getByRole('link', { name: 'Overlay' }).click();
+  await expect(page.getByText('Choose what to compare.')).toBeVisible();
+  const captures = page.getByRole('region', { name: 'Captures' });
+  await captures.getByRole('button', { name: 'all', exact: true }).first().click();
+  const chart = page.getByRole('figure', { name: /4 curves/ });
+  await expect(chart).toBeVisible();
+  await page.getByRole('button', { name: 'as measured' }).click();
+  const address = page.url();
+  expect(address).toContain('levels=raw');
+  await page.reload();
+  await expect(chart).toBeVisible();
+  // The cursor reads all of them off.
+  await chart.hover();
+  await expect(page.locator('.chart-readout')).toContainText(/step 26\s+.*dB/);
+
+  const { jobs } = (await (await page.request.get('/api/v1/jobs?q=tessel')).json()) as JobList;
+  await page.getByLabel('Beside another job').selectOption(jobs[0].id);
+  const beside = page.getByRole('region', { name: /Beside Orvane/ });
+  await expect(beside.getByRole('row', { name: /Front left mid/ })).toContainText('not there');
+  await beside.getByRole('button', { name: 'Front left woofer' }).click();
+  await expect(page.getByRole('figure', { name: /2 curves/ })).toBeVisible();
+  expect(complaints).toEqual([]);
+});
+
+test('the system at one look, typical bands where nothing is measured, and a sheet to print', async ({
+  page,
+}) => {
+  const complaints = complaintsOf(page);
+  const job = await demoJob(page.request);
+  await page.goto(`/jobs/${job.id}/listen/system`);
+  const row = page.getByRole('row', { name: /Rear right/ });
+  await expect(row).toContainText('open');
+  await page.getByLabel(/Typical bands/).check();
+  await expect(row).toContainText('assumed');
+  await expect(page.getByRole('row', { name: /Subwoofer coil 1/ })).toContainText('step 18–22');
+  await page.getByLabel('From low to high').check();
+  await expect(page.getByRole('row').nth(1)).toContainText('Subwoofer');
+  await page.getByRole('link', { name: 'Front left woofer' }).click();
+  const behaviour = page.getByRole('region', { name: 'Behaviour' });
+  await expect(behaviour).toContainText('Bass is withdrawn between step 22 and 26');
+  await behaviour.getByRole('link', { name: 'Profile sheet' }).click();
+  await expect(page.getByRole('heading', { name: 'Front left woofer' })).toBeVisible();
+  await expect(page.getByRole('article').first()).toContainText('Equalisation beyond the filters');
+  expect(complaints).toEqual([]);
+});

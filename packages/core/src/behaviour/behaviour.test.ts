@@ -1,0 +1,280 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { DEMO_CARS } from '../carsim/index.ts';
+import { soundOfOutputs } from '../carsim/sound-of-output.ts';
+import { variedBass, variedClean } from '../carsim/varied-behaviour.ts';
+import { viewOfCar } from '../carsim/view-of-car.ts';
+import type { CheckOf } from '../model/check.ts';
+import type { JobView } from '../model/views.ts';
+import { pairName } from '../plan/plan-input.ts';
+import { quickAnalysis } from '../signal/analyse.ts';
+import type { Response } from '../signal/response.ts';
+import { Recording } from '../sound/recording/recording.ts';
+import { silenceFloor } from '../sound/recording/silence.ts';
+import { bassWithdrawal, BASS_OCTAVES_HZ, LOSS_DB } from './bass-withdrawal.ts';
+import { behaviourOfJob } from './behaviour-of-job.ts';
+import { cleanFromMeter, cleanMaximum } from './clean-maximum.ts';
+import { engineSound, type Silence } from './engine-sound.ts';
+import { feedKind } from './feed.ts';
+import { levelLaw } from './level-law.ts';
+import { besideOtherJob } from './same-car.ts';
+
+const line = (steps: readonly number[], slope: number, start = 0) =>
+  steps.map((step) => ({ step, db: start + slope * step }));
+
+describe('level over volume', () => {
+  it('any straight law is found, wherever it starts', () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: 0, max: 60 }), { minLength: 3, maxLength: 12 }),
+        fc.double({ min: 0.2, max: 3, noNaN: true }),
+        fc.double({ min: -60, max: 20, noNaN: true }),
+        (steps, slope, start) => {
+          const law = levelLaw(line(steps, slope, start));
+          expect(law.verdict).toBe('steady');
+          expect(law.dbPerStep).toBeCloseTo(slope, 6);
+        },
+      ),
+    );
+  });
+  it('a level that stays behind from a step on is seen, and does not bend the law below it', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 3, max: 6 }),
+        fc.double({ min: 1, max: 3, noNaN: true }),
+        (kept, slope) => {
+          const points = line([4, 8, 12, 16, 20, 24, 28, 32], slope).map((p, i, all) =>
+            i < kept ? p : { ...p, db: all[kept - 1].db + 0.1 * (i - kept) },
+          );
+          const law = levelLaw(points);
+          expect(law.verdict).toBe('held');
+          expect(law.followsTo).toBe(points[kept - 1].step);
+          expect(law.dbPerStep).toBeCloseTo(slope, 6);
+        },
+      ),
+    );
+  });
+  it('one point is no law, two are a line that asks for a third', () => {
+    expect(levelLaw([{ step: 3, db: 1 }]).verdict).toBe('unfinished');
+    expect(levelLaw(line([3, 9], 1)).next).toMatch(/one more/);
+  });
+});
+
+describe('fixed or following', () => {
+  const speaker = { name: 'Front left', levels: line([8, 16, 26], 1.5) };
+  it.each([
+    ['fixed', line([8, 16, 26], 0, -12), speaker],
+    ['follows', line([8, 16, 26], 1.5, -12), speaker],
+    ['follows', line([8, 16, 26], 1.4, -12), speaker],
+    ['partly', line([8, 16, 26], 0.7, -12), speaker],
+    ['unclear', line([8, 16, 26], 0, -12), null],
+    ['follows', line([8, 16, 26], 1, -12), null],
+    ['unclear', line([8, 12], 0), { name: 'Front left', levels: line([8, 12], 1.5) }],
+    ['unfinished', line([8], 0), speaker],
+  ] as const)('%s', (verdict, feed, other) => {
+    const found = feedKind(feed, other);
+    expect(found.verdict).toBe(verdict);
+    if (verdict === 'unclear' || verdict === 'unfinished' || verdict === 'partly')
+      expect(found.next).toBeTruthy();
+  });
+});
+
+const at = (steps: readonly number[], responses: readonly Response[]) =>
+  steps.map((step, i) => ({ step, analysis: quickAnalysis(responses[i]), inVolts: false }));
+
+describe('bass over volume', () => {
+  it('the step at which it goes is bracketed, whatever the output and the system', () => {
+    let withdrawn = 0;
+    for (let seed = 1; seed <= 40; seed++) {
+      const { steps, responses, mid, lostDb } = variedBass(seed);
+      const found = bassWithdrawal(at(steps, responses), { name: 'Mid', responses: at(steps, mid) }, null);
+      const carried = BASS_OCTAVES_HZ.filter((_, o) => found.steps[0].db[o] !== null);
+      const lost = steps.map((_, s) => Math.min(...carried.map((hz) => lostDb(hz)[s])));
+      const begins = found.begins ? steps.indexOf(found.begins.by) : steps.length;
+      // What lies within the scatter of the limit may be called either way.
+      lost.forEach((db, s) => {
+        if (Math.abs(db + LOSS_DB) < 0.5) return;
+        expect(s >= begins, `seed ${seed}, step ${steps[s]}: ${db} dB`).toBe(db < -LOSS_DB);
+      });
+      if (found.verdict === 'withdrawn') withdrawn++;
+    }
+    expect(withdrawn).toBeGreaterThan(15);
+  });
+  it('a subwoofer alone says that it has nothing to be compared with; a level law is enough', () => {
+    const seed = [...Array(60).keys()].find((s) => {
+      const { responses } = variedBass(s);
+      return (quickAnalysis(responses[0]).highHz ?? 1e9) < 150;
+    })!;
+    const { steps, responses } = variedBass(seed);
+    const alone = bassWithdrawal(at(steps, responses), null, null);
+    expect(alone.verdict).toBe('unclear');
+    expect(alone.next).toMatch(/mid/);
+    expect(bassWithdrawal(at(steps, responses), null, 1.5).verdict).not.toBe('unclear');
+  });
+});
+
+/** Harmonics 2 to 10 of a bent sine by a plain sum over one period, apart from the meter's own way. */
+function distortionOfBent(peak: number, limit: number): number {
+  const n = 4096;
+  const harmonic = (h: number) => {
+    let [re, im] = [0, 0];
+    for (let i = 0; i < n; i++) {
+      const v = peak * Math.sin((2 * Math.PI * i) / n);
+      const bent = v / (1 + Math.abs(v / limit) ** 10) ** 0.1;
+      re += bent * Math.cos((2 * Math.PI * h * i) / n);
+      im += bent * Math.sin((2 * Math.PI * h * i) / n);
+    }
+    return Math.hypot(re, im);
+  };
+  let sum = 0;
+  for (let h = 2; h <= 10; h++) sum += harmonic(h) ** 2;
+  return Math.sqrt(sum) / harmonic(1);
+}
+
+describe('the clean maximum', () => {
+  it('is the last recorded level whose true distortion stays under the limit', () => {
+    for (let seed = 1; seed <= 3; seed++) {
+      const { recordings, sampleRate, voltsAtFullScale, supplyVolts } = variedClean(seed);
+      const tones = recordings.flatMap(({ step, samples }) => {
+        const recording = new Recording(sampleRate, 1, 'tone');
+        recording.push([samples]);
+        return recording.result().channels[0].tones.map((t) => ({
+          hz: t.hz,
+          volts: t.rms * voltsAtFullScale,
+          distortion: t.distortion,
+          volumeStep: step,
+          signalDb: 0,
+          supplyVolts,
+        }));
+      });
+      const found = cleanMaximum(tones, true, 0.0001);
+      const first = tones[0].volts * Math.SQRT2;
+      const truly = recordings.map(({ step }) =>
+        distortionOfBent(first * 10 ** ((1.5 * (step - recordings[0].step)) / 20), supplyVolts - 0.8),
+      );
+      const last = truly.findIndex((d) => d > 0.01);
+      expect(found.verdict).toBe('found');
+      expect(found.at!.volumeStep).toBe(recordings[last - 1].step);
+    }
+  });
+  it('an input that distorts itself judges nothing, and never-clean tones say what to look for', () => {
+    const tone = { hz: 100, volts: 2, distortion: 0.02, volumeStep: 10, signalDb: 0, supplyVolts: null };
+    expect(cleanMaximum([tone], true, 0.006).verdict).toBe('unfinished');
+    expect(cleanMaximum([tone], true, null).verdict).toBe('never-clean');
+    expect(cleanMaximum([{ ...tone, distortion: 0.001 }], false, null).verdict).toBe('not-reached');
+  });
+  it('from a meter it is the last step that follows, marked as rough', () => {
+    const upTo = (most: number) =>
+      line([10, 14, 18, 22, 26, 30], 1.5, -20).map(({ step, db }) => {
+        const volts = Math.min(most, 10 ** (db / 20));
+        return { step, db: 20 * Math.log10(volts), volts };
+      });
+    expect(cleanFromMeter(upTo(99))).toMatchObject({ verdict: 'not-reached', rough: true });
+    expect(cleanFromMeter(upTo(3)).at!.volumeStep).toBe(18);
+    expect(cleanFromMeter(upTo(3).slice(0, 3)).verdict).toBe('unfinished');
+  });
+});
+
+describe('silence', () => {
+  const RATE = 48_000;
+  const NOISE_DB = -80;
+  const silence = (engine: 'off' | 'idle' | 'raised', cancelling: boolean): Silence => {
+    const chain = { gainDb: 0, filters: [], peaks: [], delay: 0, inverted: false };
+    const [samples] = soundOfOutputs(
+      [chain],
+      { played: 'silence', hz: 100, signalDb: 0, engine, supplyVolts: 13.6, cancelling },
+      { sampleRate: RATE, size: 2 ** 19, voltsAtFullScale: 25, noiseDb: NOISE_DB, seed: 3 + engine.length },
+    );
+    const recording = new Recording(RATE, 1, 'silence');
+    recording.push([samples]);
+    return { engine, doors: 'closed', ...recording.result().channels[0].bands };
+  };
+  it('its floor is that of the noise, whatever hums in it', () => {
+    // Power of a 1/24 octave around 1 kHz of white noise up to half the sample rate.
+    const width = 1000 * (2 ** (1 / 48) - 2 ** (-1 / 48));
+    const truth = NOISE_DB + 10 * Math.log10(width / (RATE / 2));
+    expect(silenceFloor(silence('off', false))).toBeCloseTo(truth, 0);
+    expect(silenceFloor(silence('idle', true))).toBeCloseTo(truth, 0);
+  });
+  it('what moves with the engine is told from what does not', () => {
+    const all = (cancelling: boolean) =>
+      (['off', 'idle', 'raised'] as const).map((e) => silence(e, cancelling));
+    const [off, idle, raised] = all(true);
+    expect(engineSound([off, idle, raised], []).verdict).toBe('active');
+    expect(engineSound(all(false), []).verdict).toBe('none-seen');
+    expect(engineSound([off, idle], []).verdict).toBe('unclear');
+    expect(engineSound([off, idle, { ...idle, engine: 'raised' }], []).verdict).toBe('unclear');
+    expect(
+      engineSound(
+        all(false).map((s) => ({ ...s, doors: 'open' as const })),
+        [],
+      ).next,
+    ).toMatch(/doors/);
+  });
+  it('a meter gives a first look and says that it is one', () => {
+    const read = (engine: CheckOf<'silence'>['engine'], volts: number): CheckOf<'silence'> => ({
+      kind: 'silence',
+      engine,
+      doors: 'closed',
+      volts,
+    });
+    expect(engineSound([], []).verdict).toBe('unfinished');
+    expect(engineSound([], [read('off', 0.01), read('idle', 0.12)])).toMatchObject({
+      verdict: 'unclear',
+      rough: true,
+    });
+    expect(engineSound([], [read('off', 0.01), read('idle', 0.011), read('raised', 0.01)]).verdict).toBe(
+      'none-seen',
+    );
+  });
+});
+
+describe('a job', () => {
+  const [carrier, camper, coupe] = DEMO_CARS.map(viewOfCar);
+  const told = (job: JobView, name: string) => {
+    const pair = job.units.flatMap((u) => u.pairs).find((p) => pairName(p) === name)!;
+    return behaviourOfJob(job).pairs.find((p) => p.pairId === pair.id)!;
+  };
+  it('tells of its outputs what the simulated car does', () => {
+    const { fromStep } = DEMO_CARS[0].bassWithdrawal!;
+    const subwoofer = told(carrier, 'Subwoofer coil 1');
+    expect(subwoofer.bass.begins!.by).toBeGreaterThan(fromStep);
+    expect(subwoofer.engine.verdict).toBe('active');
+    expect(told(carrier, 'Front left mid')).toMatchObject({
+      level: { verdict: 'steady' },
+      bass: { verdict: 'steady' },
+    });
+    expect(told(carrier, 'Front left mid').level.dbPerStep).toBeCloseTo(1.5, 1);
+    expect(told(carrier, 'Front left woofer').clean).toMatchObject({ verdict: 'found', calibrated: true });
+    expect(told(coupe, 'Front left').feed).toMatchObject({ verdict: 'follows' });
+    expect(told(camper, 'Front left')).toMatchObject({
+      load: { verdict: 'suspected' },
+      clean: { rough: true, at: { volumeStep: 21 } },
+      meter: { verdict: 'rough', high: null },
+    });
+  });
+  it('what was withdrawn tells nothing', () => {
+    const gone = '2026-11-03T08:00:00.000Z';
+    const job: JobView = {
+      ...carrier,
+      checks: carrier.checks.map((c) => ({ ...c, withdrawnAt: gone })),
+      recordings: carrier.recordings.map((r) => ({ ...r, withdrawnAt: gone })),
+      units: carrier.units.map((u) => ({
+        ...u,
+        pairs: u.pairs.map((p) => ({ ...p, captures: p.captures.map((c) => ({ ...c, withdrawnAt: gone })) })),
+      })),
+    };
+    for (const p of behaviourOfJob(job).pairs)
+      for (const finding of [p.level, p.bass, p.clean, p.engine, p.load, p.meter])
+        expect(finding.verdict).toBe('unfinished');
+  });
+  it('beside itself is alike everywhere, beside another car it differs', () => {
+    const pairs = (job: JobView) => job.units.flatMap((u) => u.pairs);
+    const measured = pairs(carrier).filter((p) => p.captures.length > 0);
+    for (const same of besideOtherJob(measured, pairs(carrier)))
+      expect(same).toMatchObject({ verdict: 'alike', rmsDb: 0 });
+    const beside = besideOtherJob(pairs(carrier), pairs(coupe));
+    expect(beside.find((b) => b.verdict === 'missing')).toBeTruthy();
+    expect(beside.find((b) => b.verdict === 'differs')!.says).toMatch(/here, .* there/);
+  });
+});
