@@ -5,7 +5,7 @@ import { expect, test } from '@playwright/test';
 import { encodePcm, pinkNoise, wavHeader } from '@ulpen/core';
 import { recordPeriod, type SimulatedChain } from '@ulpen/core/carsim';
 import { BROWSER } from '../tools/browser.mjs';
-import { complaintsOf, demoJob, pairOf, seen } from './shop.ts';
+import { complaintsOf, demoJob, pairOf, passGate, seen } from './shop.ts';
 
 const RATE = 48_000;
 
@@ -163,4 +163,35 @@ test('test signals are made in the page and saved as WAV', async ({ page }) => {
   const bytes = Buffer.concat(chunks);
   expect([bytes.subarray(0, 4).toString(), bytes.length]).toEqual(['RIFF', 44 + 10 * 48_000 * 4]);
   expect(complaints).toEqual([]);
+});
+
+test('what was recorded before the input was unplugged is kept', async ({ page }) => {
+  // The real track is told that its device went away, as the browser would tell it.
+  await page.addInitScript(() => {
+    const media = navigator.mediaDevices;
+    const open = media.getUserMedia.bind(media);
+    media.getUserMedia = async (wish) => {
+      const stream = await open(wish);
+      Object.assign(window, {
+        unplug: () => stream.getAudioTracks()[0].dispatchEvent(new Event('ended')),
+      });
+      return stream;
+    };
+  });
+  const job = await demoJob(page.request);
+  const pair = pairOf(job, 'left', 'front', 'woofer');
+  await page.goto(`/jobs/${job.id}/listen/live/${pair.id}`);
+  await passGate(page);
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByRole('button', { name: /Stop and look, [3-9] s/ })).toBeVisible();
+  await page.evaluate(() => (window as unknown as { unplug: () => void }).unplug());
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('Recording Front left woofer');
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText('is recorded, but not saved')).toBeVisible();
+  await expect(page.getByText(/The input went away while it was open/)).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as WAV' }).click();
+  expect((await download).suggestedFilename()).toMatch(/^Front left woofer .*\.wav$/);
+  expect((await seen(page.request, job.id)).recordings).toEqual(job.recordings);
 });

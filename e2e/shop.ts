@@ -61,3 +61,10 @@ export function complaintsOf(page: Page): string[] {
   page.on('pageerror', (e) => list.push(e.message));
   return list;
 }
+
+/** Ticks everything that has to hold before a lead touches the car. */
+export async function passGate(page: Page): Promise<void> {
+  await page.getByRole('heading', { name: 'Before a lead touches the car' }).waitFor();
+  for (const box of await page.getByRole('checkbox').all()) await box.check();
+  await page.getByRole('button', { name: /open the input/ }).click();
+}

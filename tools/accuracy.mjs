@@ -2,6 +2,7 @@
 // Prints a table and keeps it in docs/accuracy.md.
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { behaviourAccuracy } from './accuracy-behaviour.mjs';
 import { findAccuracy } from './accuracy-find.mjs';
 import { listenAccuracy } from './accuracy-listen.mjs';
 import { build, giveUp, installModules, ROOT, step } from './setup.mjs';
@@ -140,7 +141,7 @@ Confidence of the class against how often it was right:
 |---|---|---|
 ${judged.bins.map((b, i) => `| ${i ? judged.bins[i - 1].to : 0} to ${Math.min(1, b.to)} | ${b.n} | ${b.n ? percent(b.right, b.n) : '-'} |`).join('\n')}
 `;
-  const whole = `${table}\n${listenAccuracy(core, sim)}\n${await findAccuracy(core, sim)}`;
+  const whole = `${table}\n${listenAccuracy(core, sim)}\n${behaviourAccuracy(core, sim)}\n${await findAccuracy(core, sim)}`;
   console.log(`\n${whole}`);
   await writeFile(join(ROOT, 'docs/accuracy.md'), whole);
 } catch (error) {

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
 import { BROWSER } from './browser.mjs';
+import { listenInPage, listenRows, tenMinutesInNode } from './bench-listen.mjs';
 import { withDemoServer } from './demo-server.mjs';
 import { giveUp, installPackages, ROOT } from './setup.mjs';
 
@@ -98,42 +99,8 @@ async function inCore() {
   );
   await pool.destroy();
   findRows(core, sim);
-  listenRows(core, sim);
-}
-
-/** A minute of two outputs at 48 kHz: the plain spectrum, and everything that is told of it. */
-function listenRows(core, sim) {
-  const rate = 48_000;
-  const filter = (side) => [{ side, family: 'linkwitz-riley', order: 4, cornerHz: 2500 }];
-  const chain = (side) => ({ gainDb: 0, filters: filter(side), peaks: [], delay: 0, inverted: false });
-  const source = core.pinkNoise(2 ** 20, rate, -16, 7);
-  const period = sim.recordPeriod(source, [chain('low-pass'), chain('high-pass')], {
-    sampleRate: rate,
-    noiseDb: -75,
-    seed: 1,
-  });
-  const minute = period.map((p) => Float32Array.from({ length: 60 * rate }, (_, i) => p[i % p.length]));
-  const blocks = [];
-  for (let i = 0; i < minute[0].length; i += 65_536)
-    blocks.push(minute.map((c) => c.subarray(i, i + 65_536)));
-  const plain = () => {
-    const welch = new core.Welch(rate, 16_384, 2);
-    for (const block of blocks) welch.push(block);
-    welch.spectrum();
-  };
-  const whole = () => {
-    const recording = new core.Recording(rate, 2, 'pink');
-    for (const block of blocks) recording.push(block);
-    const { channels, common, aligned } = recording.result();
-    const analyses = channels.map((c) =>
-      core.analyseResponse(c.bands, { noiseTiltDb: core.WHITE_NOISE_TILT_DB }),
-    );
-    core.betweenOutputs({ spectrum: common, aligned, analyses });
-  };
-  timed(2, plain);
-  timed(2, whole);
-  row('Listen: plain spectrum of 60 s of two outputs', timed(8, plain), '');
-  row('Listen: everything told of the same', timed(8, whole), '< 1,500 ms and 3 times the plain one');
+  listenRows(core, sim, { row, timed });
+  rows.push(await tenMinutesInNode());
 }
 
 /** A plug of 60 wires with 2,000 readings on it: four cars' worth, taken several times over. */
@@ -302,6 +269,7 @@ async function inBrowser(address) {
     saves.push(performance.now() - start);
   }
   row('Find: from Enter to the map with that reading, in Chromium, server and database included', saves, '');
+  rows.push(...(await listenInPage(browser, address, job.id)));
   await browser.close();
 }
 

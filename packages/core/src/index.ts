@@ -1,5 +1,10 @@
 export * from './behaviour/arrival.ts';
-export { BASS_OCTAVES_HZ, type BassAtStep, type BassWithdrawal } from './behaviour/bass-withdrawal.ts';
+export {
+  BASS_OCTAVES_HZ,
+  type BassAtStep,
+  type BassWithdrawal,
+  bassWithdrawal,
+} from './behaviour/bass-withdrawal.ts';
 export * from './behaviour/behaviour-of-job.ts';
 export * from './behaviour/clean-maximum.ts';
 export * from './behaviour/engine-sound.ts';

@@ -203,6 +203,8 @@ describe('silence', () => {
     expect(engineSound([off, idle, raised], []).verdict).toBe('active');
     expect(engineSound(all(false), []).verdict).toBe('none-seen');
     expect(engineSound([off, idle], []).verdict).toBe('unclear');
+    const short = { ...idle, frequencyHz: idle.frequencyHz.map((hz) => 5 * hz) };
+    expect(engineSound([off, short], []).next).toMatch(/ten seconds/);
     expect(engineSound([off, idle, { ...idle, engine: 'raised' }], []).verdict).toBe('unclear');
     expect(
       engineSound(

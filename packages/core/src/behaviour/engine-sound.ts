@@ -29,11 +29,15 @@ export function engineSound(
   silences: readonly Silence[],
   meter: readonly CheckOf<'silence'>[],
 ): Finding<EngineSoundKind> {
-  const at = (engine: Situation['engine']) => silences.find((s) => s.engine === engine);
+  const long = silences.filter((s) => s.frequencyHz[0] <= LOW_HZ[0]);
+  const at = (engine: Situation['engine']) => long.find((s) => s.engine === engine);
   const [off, idle, raised] = [at('off'), at('idle'), at('raised')];
   const test =
     'Nothing playing, doors closed: record silence with the engine off, idling and at about 2,500 turns a minute.';
-  if (!off || (!idle && !raised)) return fromMeter(meter, test);
+  if (!off || (!idle && !raised)) {
+    const short = long.length < silences.length ? ' Shorter than ten seconds tells nothing of the lows.' : '';
+    return fromMeter(meter, test + short);
+  }
   const open = [off, idle, raised].some((s) => s?.doors === 'open');
   const peaks = [idle, raised].map((s) => (s ? strongest(off, s) : null));
   const evidence = [idle, raised].flatMap((s, i) => {

@@ -20,6 +20,7 @@ const BOTTOM_DB = -80;
 /** How hard the input is driven, with a lamp for clipping, and what is wrong with the input itself. */
 export function InputLevels(props: InputLevelsProps) {
   const { engine, numbers, fault, expectsTwo, volts, choices, onUse } = props;
+  const heard = (numbers?.channels ?? []).every((c) => c.peakDb > -60);
   const words = [
     fault,
     engine.processing.length > 0
@@ -76,6 +77,9 @@ export function InputLevels(props: InputLevelsProps) {
             </option>
           ))}
         </Form.Select>
+      )}
+      {expectsTwo && engine.channels === 2 && numbers && !numbers.same && heard && (
+        <p className="small m-0">Left differs from right: the input has two channels.</p>
       )}
       {words.map((w) => (
         <p key={w} className="look-again" role="alert">

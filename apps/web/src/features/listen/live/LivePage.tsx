@@ -17,6 +17,7 @@ import { SIMULATED_VOLTS } from './live-engine.ts';
 import { firstPlaying, presetOf, saidOfPlaying } from './live-preset.ts';
 import { LiveSetup, SIMULATED } from './LiveSetup.tsx';
 import { SimulatedControls } from './SimulatedControls.tsx';
+import { useKeepAwake } from './use-keep-awake.ts';
 import { useLive } from './use-live.ts';
 import './live.css';
 
@@ -77,6 +78,7 @@ export function LivePage() {
     return () => navigator.mediaDevices.removeEventListener('devicechange', list);
   }, [engine]);
 
+  useKeepAwake(engine !== null && !simulated);
   const unsaved = recorded !== null || (numbers?.recordedSeconds ?? null) !== null;
   useEffect(() => {
     if (!unsaved) return;
@@ -114,6 +116,7 @@ export function LivePage() {
     ...(simulated && saidOfPlaying(playing, preset)),
   };
   const recording = numbers?.recordedSeconds ?? null;
+  const oneChannel = second !== null && (engine?.channels === 1 || numbers?.same === true);
   const names = [pairName(first), ...(second && engine?.channels === 2 ? [pairName(second)] : [])];
 
   return (
@@ -187,7 +190,7 @@ export function LivePage() {
           />
           <div className="live-actions">
             {recording === null ? (
-              <Button onClick={engine.record} disabled={recorded !== null}>
+              <Button onClick={engine.record} disabled={recorded !== null || oneChannel}>
                 <Circle size={18} fill="currentColor" /> Record
               </Button>
             ) : (
@@ -199,13 +202,15 @@ export function LivePage() {
             <span className="quiet small">
               {recorded
                 ? 'Save or drop the last recording first.'
-                : recording === null
-                  ? ADVICE[preset.said.played]
-                  : recording < 20
-                    ? 'Go on: lows need time.'
-                    : recording < 60
-                      ? 'Enough for a look; a minute is better.'
-                      : 'Enough.'}
+                : oneChannel
+                  ? 'Two outputs need two channels: use a stereo line input, or take one output at a time.'
+                  : recording === null
+                    ? ADVICE[preset.said.played]
+                    : recording < 20
+                      ? 'Go on: lows need time.'
+                      : recording < 60
+                        ? 'Enough for a look; a minute is better.'
+                        : 'Enough.'}
             </span>
             <span className="flex-fill" />
             {!simulated && (

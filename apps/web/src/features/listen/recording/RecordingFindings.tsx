@@ -5,14 +5,8 @@ import { type JobView, pairName, type PairView, type RecordingRecord } from '@ul
 import { api } from '../../../api/client.ts';
 import { useJobChange } from '../../../api/queries.ts';
 import { useNotices } from '../../../ui/notices-store.ts';
-import {
-  cleanMaximum,
-  dbWords,
-  delayWords,
-  percentWords,
-  PLAYED_WORD,
-  POLARITY_WORD,
-} from './recording-words.ts';
+import { dbWords, delayWords, percentWords, PLAYED_WORD, POLARITY_WORD } from './recording-words.ts';
+import { PhaseStrip } from './PhaseStrip.tsx';
 import './recording.css';
 
 /** What the recordings of an output told beyond its band: against another output, tones, and their faults. */
@@ -97,12 +91,13 @@ function Recorded({ job, pair, recording }: { job: JobView; pair: PairView; reco
                   ? `${between.overlap.lowHz.toFixed(0)}–${between.overlap.highHz.toFixed(0)} Hz`
                   : 'nothing'}
               </strong>
-              <span className="small quiet">coherence above 0.5; the ratio there is used in sums</span>
+              <span className="small quiet">coherence above 0.5 there</span>
             </dd>
           </div>
         </dl>
       )}
-      {recording.played === 'tone' && own === 0 && <CleanMaximum recording={recording} />}
+      {between?.overlap && <PhaseStrip ratio={between.ratio} />}
+      {recording.played === 'tone' && <Tones recording={recording} channel={own} />}
       {[...(between?.reasons ?? []), ...report.faults.map((f) => f.says)].map((text) => (
         <p key={text} className="look-again">
           {text}
@@ -112,33 +107,20 @@ function Recorded({ job, pair, recording }: { job: JobView; pair: PairView; reco
   );
 }
 
-function CleanMaximum({ recording }: { recording: RecordingRecord }) {
-  const { clean, over, steps } = cleanMaximum(recording);
-  if (steps === 0) return <p className="look-again">No steady tone was found in it.</p>;
+/** The tones of one recording; what all of them together say is told under behaviour. */
+function Tones({ recording, channel }: { recording: RecordingRecord; channel: number }) {
+  const { tones } = recording.report.channels[channel];
+  if (tones.length === 0) return <p className="look-again">No steady tone was found in it.</p>;
   const volts = (rms: number) =>
     recording.voltsAtFullScale === null ? dbWords(rms) : `${(rms * recording.voltsAtFullScale).toFixed(2)} V`;
   return (
-    <dl className="facts">
-      <div>
-        <dt>Clean maximum</dt>
-        <dd>
-          <strong className="num">{clean ? volts(clean.rms) : 'none'}</strong>
-          <span className="small quiet">
-            {over
-              ? `${percentWords(over.distortion)} at ${volts(over.rms)}; limit 1 %`
-              : 'the highest step played: it may go higher'}
-          </span>
-        </dd>
-      </div>
-      <div>
-        <dt>Tone</dt>
-        <dd>
-          <strong className="num">{(clean ?? over)!.hz.toFixed(0)} Hz</strong>
-          <span className="small quiet">
-            {steps} {steps === 1 ? 'level' : 'levels'} found
-          </span>
-        </dd>
-      </div>
-    </dl>
+    <ul className="recorded-tones num">
+      {tones.slice(0, 12).map((t) => (
+        <li key={t.from}>
+          {t.hz.toFixed(0)} Hz, {volts(t.rms)}, {percentWords(t.distortion)} distortion
+        </li>
+      ))}
+      {tones.length > 12 && <li>and {tones.length - 12} more</li>}
+    </ul>
   );
 }

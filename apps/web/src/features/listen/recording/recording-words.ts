@@ -32,11 +32,3 @@ export const POLARITY_WORD: Record<BetweenOutputs['polarity'], string> = {
   reversed: 'reversed',
   unclear: 'unclear',
 };
-
-/** Highest level of a tone whose distortion stays within the limit, and the first beyond it. */
-export function cleanMaximum(recording: RecordingRecord, limit = 0.01) {
-  const tones = [...recording.report.channels[0].tones].sort((a, b) => a.rms - b.rms);
-  const over = tones.findIndex((t) => t.distortion > limit);
-  const clean = over < 0 ? tones.at(-1) : tones[over - 1];
-  return { clean: clean ?? null, over: over < 0 ? null : tones[over], steps: tones.length };
-}
