@@ -101,6 +101,16 @@ async function views(browser, address, theme, size) {
   await page.getByTestId('measurement-file').setInputFiles(file);
   await page.locator('.columns').waitFor();
   await take('import');
+  await go(`/jobs/${id}/listen/system`, '.system-table');
+  await take('system', other);
+  const coil = pair('mono', 'other', 'subwoofer');
+  const ids = [...coil.captures].sort((a, b) => a.volumeStep - b.volumeStep).map((c) => c.id);
+  await go(`/jobs/${id}/listen/overlay?c=${ids.join(',')}`, '.recharts-line');
+  await take('overlay');
+  await go(`/jobs/${id}/listen/tests/bass?pair=${coil.id}`, '.bass-curve');
+  await take('test', other);
+  await go(`/jobs/${id}/listen/${pair('left', 'front', 'woofer').id}/sheet`, '.recharts-line');
+  await take('sheet', other);
   await go(`/jobs/${id}/listen/signals`, '.signals-list');
   await take('signals', other);
   await go(`/jobs/${id}/listen/live/${pair('left', 'front', 'midrange').id}`, '.safety-gate');

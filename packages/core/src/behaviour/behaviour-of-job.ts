@@ -54,7 +54,7 @@ export function behaviourOfJob(job: Pick<JobView, 'units' | 'recordings' | 'chec
       return {
         pairId: pair.id,
         level,
-        feed: unit.kind === 'radio' ? feedKind(levelsOf(pair), speakerFor(pair, speakers)) : null,
+        feed: unit.kind === 'radio' ? feedKind(level.points, speakerFor(level.points, speakers, job)) : null,
         bass: bassWithdrawal(
           capturesByStep(pair).map(atStep),
           midFor(pair, unit.pairs),
@@ -128,10 +128,15 @@ function midFor(pair: PairView, siblings: readonly PairView[]): BassReference | 
   return shared ? { name: pairName(shared.p), responses: shared.captures.map(atStep) } : null;
 }
 
-function speakerFor(feed: PairView, speakers: readonly PairView[]) {
-  const steps = levelsOf(feed).map((l) => l.step);
+/** The speaker output that was measured at most of the feed's steps. */
+function speakerFor(
+  feed: readonly LevelAtStep[],
+  speakers: readonly PairView[],
+  job: Pick<JobView, 'checks'>,
+) {
+  const steps = feed.map((l) => l.step);
   const best = speakers
-    .map((p) => ({ p, levels: levelsOf(p).filter((l) => steps.includes(l.step)) }))
+    .map((p) => ({ p, levels: levelOf(p, job).points.filter((l) => steps.includes(l.step)) }))
     .sort((a, b) => b.levels.length - a.levels.length)[0];
   return best && best.levels.length >= 2 ? { name: pairName(best.p), levels: best.levels } : null;
 }

@@ -255,6 +255,25 @@ describe('a job', () => {
       meter: { verdict: 'rough', high: null },
     });
   });
+  it('a feed read with a meter is judged as one that was recorded', () => {
+    const [feed, speaker] = coupe.units.flatMap((u) => [u.pairs[0]]);
+    const read = (pairId: string, volumeStep: number, volts: number): JobView['checks'][number] => ({
+      id: `${pairId}/${volumeStep}`,
+      jobId: 'j1',
+      pairId,
+      body: { kind: 'level', hz: 1000, volts, volumeStep, signalDb: 0, supplyVolts: null, load: 'speaker' },
+      note: '',
+      takenAt: '2026-11-03T08:00:00.000Z',
+      withdrawnAt: null,
+    });
+    const bare = coupe.units.map((u) => ({ ...u, pairs: u.pairs.map((p) => ({ ...p, captures: [] })) }));
+    const checks = [10, 18, 26].flatMap((step) => [
+      read(feed.id, step, 0.8),
+      read(speaker.id, step, 10 ** ((1.5 * (step - 18)) / 20)),
+    ]);
+    const { pairs } = behaviourOfJob({ ...coupe, units: bare, checks });
+    expect(pairs.find((p) => p.pairId === feed.id)!.feed!.verdict).toBe('fixed');
+  });
   it('what was withdrawn tells nothing', () => {
     const gone = '2026-11-03T08:00:00.000Z';
     const job: JobView = {

@@ -1,6 +1,7 @@
 import { Form } from 'react-bootstrap';
 import type { Played, Situation } from '@ulpen/core';
 import { NumberField } from '../../ui/NumberField.tsx';
+import './situation.css';
 
 interface SituationFieldsProps {
   /** begins the ids of the fields */

@@ -4,6 +4,7 @@ import { Button, Form, Modal } from 'react-bootstrap';
 import type { LivePicture } from '@ulpen/core';
 import { NumberField, typedNumber } from '../../../ui/NumberField.tsx';
 import { type Calibration, useCalibrations } from './calibrations-store.ts';
+import '../situation.css';
 
 interface CalibrateDialogProps {
   device: string;

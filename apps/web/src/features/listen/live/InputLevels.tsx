@@ -44,7 +44,9 @@ export function InputLevels(props: InputLevelsProps) {
           <span className="num">
             {volts
               ? `${(volts.voltsAtFullScale * 10 ** (channel.rmsDb / 20)).toPrecision(3)} V`
-              : `${formatDb(channel.rmsDb)} dB`}
+              : channel.rmsDb < -120
+                ? '–'
+                : `${formatDb(channel.rmsDb)} dB`}
           </span>
           <span className={`clip-lamp ${channel.clipped ? 'clip-lit' : ''}`} role="status">
             {channel.clipped

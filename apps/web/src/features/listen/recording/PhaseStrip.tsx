@@ -1,7 +1,8 @@
-import { type BetweenOutputs, shortFrequency } from '@ulpen/core';
+import { type BetweenOutputs, formatFrequency } from '@ulpen/core';
 import { axisPlace, STRIP } from '../../../ui/frequency-scale.ts';
 
 const HEIGHT = 60;
+const degrees = (deg: number) => `${deg.toFixed(0).replace('-', '−')}°`;
 const y = (deg: number) => ((180 - deg) / 360) * HEIGHT;
 
 /** Phase of one output against the other where both sound; the fainter a point, the less coherent. */
@@ -11,9 +12,9 @@ export function PhaseStrip({ ratio }: { ratio: BetweenOutputs['ratio'] }) {
   return (
     <figure className="phase-strip">
       <figcaption className="small quiet">
-        Phase over the overlap, {shortFrequency(frequencyHz[0])} to {shortFrequency(frequencyHz[last])} Hz:{' '}
+        Phase over the overlap, {formatFrequency(frequencyHz[0])} to {formatFrequency(frequencyHz[last])}:{' '}
         <span className="num">
-          {phaseDeg[0].toFixed(0)}° to {phaseDeg[last].toFixed(0)}°
+          {degrees(phaseDeg[0])} to {degrees(phaseDeg[last])}
         </span>
         , coherence{' '}
         <span className="num">
@@ -30,12 +31,13 @@ export function PhaseStrip({ ratio }: { ratio: BetweenOutputs['ratio'] }) {
           <line key={deg} className="phase-line" x1="0" x2={STRIP.width} y1={y(deg)} y2={y(deg)} />
         ))}
         {frequencyHz.map((hz, i) => (
-          <circle
+          <line
             key={hz}
             className="phase-point"
-            cx={axisPlace(hz) * STRIP.width}
-            cy={y(phaseDeg[i])}
-            r="1.2"
+            x1={axisPlace(hz) * STRIP.width}
+            x2={axisPlace(hz) * STRIP.width}
+            y1={y(phaseDeg[i])}
+            y2={y(phaseDeg[i])}
             opacity={0.25 + 0.75 * coherence[i]}
           />
         ))}

@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { type JobView, pairName, type PairView, type RecordingRecord } from '@ulpen/core';
+import { formatFrequency, type JobView, pairName, type PairView, type RecordingRecord } from '@ulpen/core';
 import { api } from '../../../api/client.ts';
 import { useJobChange } from '../../../api/queries.ts';
 import { useNotices } from '../../../ui/notices-store.ts';
@@ -88,7 +88,7 @@ function Recorded({ job, pair, recording }: { job: JobView; pair: PairView; reco
             <dd>
               <strong className="num">
                 {between.overlap
-                  ? `${between.overlap.lowHz.toFixed(0)}–${between.overlap.highHz.toFixed(0)} Hz`
+                  ? `${formatFrequency(between.overlap.lowHz)} to ${formatFrequency(between.overlap.highHz)}`
                   : 'nothing'}
               </strong>
               <span className="small quiet">coherence above 0.5 there</span>

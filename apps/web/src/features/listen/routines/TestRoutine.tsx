@@ -74,8 +74,12 @@ export function TestRoutine({ test, job, behaviour }: TestRoutineProps) {
                   ))}
                 </Form.Select>
               </Form.Group>
-              {test.records.map((r) => (
-                <Link key={r.word} className="btn btn-primary" to={liveAddress(job, pair, test, r)}>
+              {test.records.map((r, n) => (
+                <Link
+                  key={r.word}
+                  className={`btn ${n === 0 ? 'btn-primary' : 'btn-secondary'}`}
+                  to={liveAddress(job, pair, test, r)}
+                >
                   <AudioLines size={18} /> {r.word}
                 </Link>
               ))}
