@@ -103,7 +103,7 @@ test('a job goes out as a file, comes in again as another job, and is deleted af
     mimeType: 'application/json',
     buffer: Buffer.from('{"format":"ulpen-job","version":9}'),
   });
-  await expect(page.getByText('The file has version 9; this program reads versions 1 to 3.')).toBeVisible();
+  await expect(page.getByText('The file has version 9; this program reads versions 1 to 4.')).toBeVisible();
 });
 
 test('an output is changed where a cavity is taken, and the list is walked with the arrow keys', async ({
@@ -157,10 +157,18 @@ for (const theme of ['bay', 'desk']) {
   test(`the main views have no accessibility faults, ${theme} theme`, async ({ page }) => {
     await page.addInitScript((t) => localStorage.setItem('ulpen-theme', t), theme);
     const job = await demoJob(page.request);
+    const woofer = pairOf(job, 'left', 'front', 'woofer');
+    const captures = woofer.captures.map((c) => c.id);
     for (const [path, marker] of [
       ['/', '.job-row'],
       [`/jobs/${job.id}/intake`, '.target'],
       [`/jobs/${job.id}/listen`, '.recharts-line'],
+      [`/jobs/${job.id}/listen/system`, '.system-table'],
+      [`/jobs/${job.id}/listen/overlay?c=${captures.join(',')}`, '.recharts-line'],
+      [`/jobs/${job.id}/listen/tests/bass`, '.bass-curve'],
+      [`/jobs/${job.id}/listen/tests/added`, '.added-table'],
+      [`/jobs/${job.id}/listen/${woofer.id}/sheet`, '.recharts-line'],
+      [`/jobs/${job.id}/listen/live`, '.safety-gate'],
       [`/jobs/${job.id}/plan?way=single`, '.recharts-line'],
       [`/jobs/${job.id}/plan`, '.recharts-line'],
     ] as const) {

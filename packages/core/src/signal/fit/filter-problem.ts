@@ -35,12 +35,10 @@ const PEAK_GAIN_SIGMA_DB = 4;
 const PEAK_Q_LIMITS = [0.5, 6] as const;
 const PEAK_LN_Q_MEAN = Math.log(1.6);
 const PEAK_LN_Q_SIGMA = 0.7;
-/**
- * A floor lies this far under the highest level at least, one that rises by so much more at its top, dB. Nearer, a flat
- * response could be told as a filter drowned in noise.
- */
+/** A flat floor lies this far under the highest level at least: nearer, it could pass for a filter drowned in noise, dB. */
 const LEAST_DEPTH_DB = 8;
-const RISING_DEPTH_DB = 6;
+/** One that rises lies so far under it at its own top: nearer, it would pass for a low-pass filter there, dB. */
+const RISING_DEPTH_DB = 9;
 /** Scale of the robust loss, dB. */
 const LOSS_SCALE_DB = 1;
 
@@ -80,8 +78,7 @@ export function filterProblem(shape: ModelShape, data: FitData): RobustProblem {
   const lowest = levelDb.reduce((a, b) => Math.min(a, b), Infinity);
   const highest = levelDb.reduce((a, b) => Math.max(a, b), -Infinity);
 
-  // A floor that rises to the pass band at the top would pass for a low-pass filter there.
-  const topRise = data.floorRiseDb ? Math.max(...data.floorRiseDb) + RISING_DEPTH_DB : 0;
+  const depth = data.floorRiseDb ? RISING_DEPTH_DB + Math.max(...data.floorRiseDb) : LEAST_DEPTH_DB;
 
   const lower = new Float64Array(k);
   const upper = new Float64Array(k);
@@ -90,7 +87,7 @@ export function filterProblem(shape: ModelShape, data: FitData): RobustProblem {
   lower[0] = lowest - 20;
   upper[0] = highest + 30;
   lower[1] = lowest - 40;
-  upper[1] = data.floorDb === null ? highest - LEAST_DEPTH_DB - topRise : data.floorDb + 3;
+  upper[1] = data.floorDb === null ? highest - depth : data.floorDb + 3;
   priorMean[1] = data.floorDb ?? lowest - 6;
   priorSigma[1] = data.floorDb === null ? 20 : 1;
   let at = 2;
