@@ -6,8 +6,6 @@ const STAGES = 60;
 const EITHER_WAY_DB = 0.3;
 const LOSS_DB = 1.5;
 const LIMIT = 0.01;
-/** What an output stage loses of its supply, V, as carsim has it. */
-const LOST_VOLTS = 0.8;
 
 function bass(core, sim) {
   const sum = { systems: 0, withdrawn: 0, right: 0, named: 0, depths: [] };
@@ -36,24 +34,6 @@ function bass(core, sim) {
   return sum;
 }
 
-/** Harmonics 2 to 10 of the bent sine by a plain sum over one period. */
-function distortionOfBent(peak, limit) {
-  const n = 4096;
-  const harmonic = (h) => {
-    let [re, im] = [0, 0];
-    for (let i = 0; i < n; i++) {
-      const v = peak * Math.sin((2 * Math.PI * i) / n);
-      const bent = v / (1 + Math.abs(v / limit) ** 10) ** 0.1;
-      re += bent * Math.cos((2 * Math.PI * h * i) / n);
-      im += bent * Math.sin((2 * Math.PI * h * i) / n);
-    }
-    return Math.hypot(re, im);
-  };
-  let sum = 0;
-  for (let h = 2; h <= 10; h++) sum += harmonic(h) ** 2;
-  return Math.sqrt(sum) / harmonic(1);
-}
-
 function clean(core, sim) {
   let right = 0;
   let volts = 0;
@@ -75,7 +55,7 @@ function clean(core, sim) {
     // Far below the limit the tone is as it was sent: the truth of all steps follows from the first.
     const first = tones[0].volts * Math.SQRT2;
     const truly = recordings.map(({ step }) =>
-      distortionOfBent(first * 10 ** ((1.5 * (step - recordings[0].step)) / 20), supplyVolts - LOST_VOLTS),
+      sim.trueDistortion(first * 10 ** ((1.5 * (step - recordings[0].step)) / 20), supplyVolts),
     );
     const last = truly.findIndex((d) => d > LIMIT);
     const wanted = recordings[last < 0 ? recordings.length - 1 : last - 1].step;

@@ -10,7 +10,8 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { formatDb, formatFrequency, shortFrequency, type Standing } from '@ulpen/core';
+import { formatDb, formatFrequency, type Standing } from '@ulpen/core';
+import { FREQUENCY_AXIS, LEVEL_AXIS } from './chart-axes.ts';
 import { AXIS_TICKS, rampStops } from './frequency-scale.ts';
 import './response-chart.css';
 
@@ -111,28 +112,8 @@ export function ResponseChart(props: ResponseChartProps) {
           {AXIS_TICKS.map((hz) => (
             <ReferenceLine key={hz} x={hz} stroke="var(--hairline)" />
           ))}
-          <XAxis
-            dataKey="hz"
-            type="number"
-            scale="log"
-            domain={[20, 20_000]}
-            allowDataOverflow
-            ticks={AXIS_TICKS}
-            tickFormatter={shortFrequency}
-            tick={{ fill: 'var(--ink-2)', fontSize: 12, fontFamily: 'var(--number)' }}
-            tickLine={false}
-            axisLine={{ stroke: 'var(--line)' }}
-            interval={0}
-          />
-          <YAxis
-            domain={[BOTTOM_DB, TOP_DB]}
-            ticks={LEVEL_TICKS}
-            allowDataOverflow
-            tickFormatter={(db: number) => (db < 0 ? `−${-db}` : String(db))}
-            tick={{ fill: 'var(--ink-2)', fontSize: 12, fontFamily: 'var(--number)' }}
-            tickLine={false}
-            axisLine={false}
-          />
+          <XAxis {...FREQUENCY_AXIS} />
+          <YAxis {...LEVEL_AXIS} domain={[BOTTOM_DB, TOP_DB]} ticks={LEVEL_TICKS} />
           <Tooltip
             isAnimationActive={false}
             cursor={{ stroke: 'var(--ink-3)', strokeWidth: 1 }}

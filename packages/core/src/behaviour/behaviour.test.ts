@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEMO_CARS } from '../carsim/index.ts';
-import { soundOfOutputs } from '../carsim/sound-of-output.ts';
+import { soundOfOutputs, trueDistortion } from '../carsim/sound-of-output.ts';
 import { variedBass, variedClean } from '../carsim/varied-behaviour.ts';
 import { viewOfCar } from '../carsim/view-of-car.ts';
 import type { CheckOf } from '../model/check.ts';
@@ -113,24 +113,6 @@ describe('bass over volume', () => {
   });
 });
 
-/** Harmonics 2 to 10 of a bent sine by a plain sum over one period, apart from the meter's own way. */
-function distortionOfBent(peak: number, limit: number): number {
-  const n = 4096;
-  const harmonic = (h: number) => {
-    let [re, im] = [0, 0];
-    for (let i = 0; i < n; i++) {
-      const v = peak * Math.sin((2 * Math.PI * i) / n);
-      const bent = v / (1 + Math.abs(v / limit) ** 10) ** 0.1;
-      re += bent * Math.cos((2 * Math.PI * h * i) / n);
-      im += bent * Math.sin((2 * Math.PI * h * i) / n);
-    }
-    return Math.hypot(re, im);
-  };
-  let sum = 0;
-  for (let h = 2; h <= 10; h++) sum += harmonic(h) ** 2;
-  return Math.sqrt(sum) / harmonic(1);
-}
-
 describe('the clean maximum', () => {
   it('is the last recorded level whose true distortion stays under the limit', () => {
     for (let seed = 1; seed <= 3; seed++) {
@@ -150,7 +132,7 @@ describe('the clean maximum', () => {
       const found = cleanMaximum(tones, true, 0.0001);
       const first = tones[0].volts * Math.SQRT2;
       const truly = recordings.map(({ step }) =>
-        distortionOfBent(first * 10 ** ((1.5 * (step - recordings[0].step)) / 20), supplyVolts - 0.8),
+        trueDistortion(first * 10 ** ((1.5 * (step - recordings[0].step)) / 20), supplyVolts),
       );
       const last = truly.findIndex((d) => d > 0.01);
       expect(found.verdict).toBe('found');

@@ -51,7 +51,6 @@ export function soundOfOutputs(
   const { sampleRate, size, voltsAtFullScale, noiseDb, seed } = input;
   const silent = -300;
   const clean = recordPeriod(sourceOf(play, input), chains, { sampleRate, noiseDb: silent, seed });
-  const most = play.supplyVolts - LOST_VOLTS;
   const noise = 10 ** (noiseDb / 20);
   return clean.map((samples, c) => {
     const random = seededRandom(seed + c);
@@ -59,8 +58,7 @@ export function soundOfOutputs(
     const low = play.cancelling && play.engine !== 'off' && reachesLow(chains[c]);
     return samples.map((s, i) => {
       const volts = REFERENCE_VOLTS * s + (low ? CANCEL_VOLTS * Math.SQRT2 * Math.sin(against * i) : 0);
-      const bent = volts / (1 + Math.abs(volts / most) ** KNEE) ** (1 / KNEE);
-      return bent / voltsAtFullScale + noise * random.normal();
+      return bentAt(volts, play.supplyVolts) / voltsAtFullScale + noise * random.normal();
     });
   });
 }
@@ -80,3 +78,30 @@ const periodic = (hz: number, sampleRate: number, size: number) =>
 
 const reachesLow = ({ filters }: SimulatedChain) =>
   !filters.some((f) => f.side === 'high-pass' && f.cornerHz > 60);
+
+/**
+ * Harmonic distortion of a tone behind the simulated output stage, by a plain sum over one period: harmonics 2 to 10
+ * re the fundamental, as a ratio.
+ *
+ * @param peakVolts of the tone before the stage
+ */
+export function trueDistortion(peakVolts: number, supplyVolts: number): number {
+  const points = 4096;
+  const harmonic = (h: number) => {
+    let [re, im] = [0, 0];
+    for (let i = 0; i < points; i++) {
+      const volts = bentAt(peakVolts * Math.sin((2 * Math.PI * i) / points), supplyVolts);
+      re += volts * Math.cos((2 * Math.PI * h * i) / points);
+      im += volts * Math.sin((2 * Math.PI * h * i) / points);
+    }
+    return Math.hypot(re, im);
+  };
+  let sum = 0;
+  for (let h = 2; h <= 10; h++) sum += harmonic(h) ** 2;
+  return Math.sqrt(sum) / harmonic(1);
+}
+
+/** What the output stage makes of a voltage. */
+function bentAt(volts: number, supplyVolts: number): number {
+  return volts / (1 + Math.abs(volts / (supplyVolts - LOST_VOLTS)) ** KNEE) ** (1 / KNEE);
+}

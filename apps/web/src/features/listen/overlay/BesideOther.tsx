@@ -23,7 +23,7 @@ export function BesideOther({ job, other, onPair }: BesideOtherProps) {
       <h2 className="overlay-beside-head">
         Beside {other.car} <span className="num quiet">{other.year}</span>
       </h2>
-      <table className="overlay-beside">
+      <table className="plain-table">
         <thead>
           <tr>
             <th scope="col">Output</th>

@@ -1,6 +1,6 @@
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { formatFrequency, shortFrequency } from '@ulpen/core';
-import { AXIS_TICKS } from '../../../ui/frequency-scale.ts';
+import { formatFrequency } from '@ulpen/core';
+import { FREQUENCY_AXIS, LEVEL_AXIS } from '../../../ui/chart-axes.ts';
 import type { Levels } from './overlay-state.ts';
 
 export interface OverlayCurve {
@@ -39,35 +39,14 @@ export function OverlayChart({ curves, levels, unit }: OverlayChartProps) {
   );
   const points = [...byHz.values()].sort((a, b) => a.hz - b.hz);
   const ticks = Array.from({ length: SPAN_DB / 6 }, (_, i) => Math.floor(top / 6) * 6 - 6 * i);
-  const tick = { fill: 'var(--ink-2)', fontSize: 12, fontFamily: 'var(--number)' };
   const word = (db: number) => (db < 0 ? `−${Math.abs(db)}` : String(db));
   return (
     <figure className="overlay-chart" aria-label={`${curves.length} curves, 20 Hz to 20 kHz, ${unit}`}>
       <ResponsiveContainer width="100%" height="100%">
         <LineChart data={points} margin={{ top: 10, right: 16, bottom: 0, left: -12 }}>
           <CartesianGrid stroke="var(--hairline)" />
-          <XAxis
-            dataKey="hz"
-            type="number"
-            scale="log"
-            domain={[20, 20_000]}
-            allowDataOverflow
-            ticks={AXIS_TICKS}
-            tickFormatter={shortFrequency}
-            tick={tick}
-            tickLine={false}
-            axisLine={{ stroke: 'var(--line)' }}
-            interval={0}
-          />
-          <YAxis
-            domain={[bottom, top]}
-            ticks={ticks}
-            allowDataOverflow
-            tickFormatter={word}
-            tick={tick}
-            tickLine={false}
-            axisLine={false}
-          />
+          <XAxis {...FREQUENCY_AXIS} />
+          <YAxis {...LEVEL_AXIS} domain={[bottom, top]} ticks={ticks} />
           <Tooltip
             isAnimationActive={false}
             cursor={{ stroke: 'var(--ink-3)' }}

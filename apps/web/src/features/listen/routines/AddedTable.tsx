@@ -9,7 +9,7 @@ export function AddedTable({ job, behaviour }: { job: JobView; behaviour: JobBeh
     behaviour.pairs.find((p) => p.pairId === pairId)?.added.find((a) => a.sound === sound);
   return (
     <div className="added-scroll">
-      <table className="added-table">
+      <table className="plain-table added-table">
         <thead>
           <tr>
             <th scope="col">Output</th>
