@@ -11,6 +11,7 @@ import {
   quickAnalysis,
   type ResponseAnalysis,
 } from '@ulpen/core';
+import { type OnProgress, readPieces } from './read-pieces.ts';
 
 /** How a file was understood, or why it could not be. */
 export type ColumnPreview =
@@ -23,9 +24,6 @@ export type ColumnPreview =
     }
   | { ok: false; message: string };
 
-/** Told how much has been read, 0 to 1; answers whether to go on. */
-export type OnProgress = (share: number) => Promise<boolean>;
-
 const heavyWork = {
   /** Reads a file as the server will, and judges it quickly. `null` when the person stopped it. */
   async previewColumns(
@@ -35,19 +33,9 @@ const heavyWork = {
     goOn: OnProgress,
   ): Promise<ColumnPreview | null> {
     const reader = new ColumnReader(choice);
-    const source = file.stream().pipeThrough(new TextDecoderStream()).getReader();
-    let read = 0;
+    const text = file.stream().pipeThrough(new TextDecoderStream());
     try {
-      for (;;) {
-        const { done, value } = await source.read();
-        if (done) break;
-        reader.push(value);
-        read += value.length;
-        if (!(await goOn(Math.min(1, read / file.size)))) {
-          await source.cancel();
-          return null;
-        }
-      }
+      if (!(await readPieces(text, file.size, (piece) => reader.push(piece), goOn))) return null;
       const { response, ...table } = reader.finish();
       return {
         ok: true,
@@ -57,7 +45,6 @@ const heavyWork = {
         analysis: quickAnalysis(response, { levelKind }),
       };
     } catch (error) {
-      await source.cancel().catch(() => undefined);
       if (error instanceof ColumnError || error instanceof RangeError)
         return { ok: false, message: error.message };
       throw error;

@@ -14,36 +14,23 @@ import {
   wavOfSignals,
   WHITE_NOISE_TILT_DB,
 } from '@ulpen/core';
+import { type OnProgress, readPieces } from './read-pieces.ts';
 
 /** How a recording was understood, or why it could not be. */
 export type RecordingPreview =
   | { ok: true; report: RecordingReport; repairs: string[]; analyses: ResponseAnalysis[] }
   | { ok: false; message: string };
 
-/** Told how much is done, 0 to 1; answers whether to go on. */
-export type OnProgress = (share: number) => Promise<boolean>;
-
 const soundWork = {
   /** Reads a WAV file as the server will, piece by piece. `null` when the person stopped it. */
   async previewRecording(file: File, played: Played, goOn: OnProgress): Promise<RecordingPreview | null> {
-    const source = file.stream().getReader();
     let recording: Recording | null = null;
     const reader = new WavReader(
       (channels) => recording!.push(channels),
       ({ sampleRate, channels }) => (recording = new Recording(sampleRate, channels === 2 ? 2 : 1, played)),
     );
-    let read = 0;
     try {
-      for (;;) {
-        const { done, value } = await source.read();
-        if (done) break;
-        reader.push(value);
-        read += value.length;
-        if (!(await goOn(Math.min(1, read / file.size)))) {
-          await source.cancel();
-          return null;
-        }
-      }
+      if (!(await readPieces(file.stream(), file.size, (piece) => reader.push(piece), goOn))) return null;
       const { repairs } = reader.finish();
       const result = recording!.result();
       if (result.seconds > RECORDING_LIMITS.seconds + 1)
@@ -59,7 +46,6 @@ const soundWork = {
           : [];
       return { ok: true, report: reportOf(result, played), repairs, analyses };
     } catch (error) {
-      await source.cancel().catch(() => undefined);
       if (error instanceof WavError || error instanceof RangeError)
         return { ok: false, message: error.message };
       throw error;

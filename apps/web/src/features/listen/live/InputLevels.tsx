@@ -64,6 +64,9 @@ export function InputLevels(props: InputLevelsProps) {
             ? `, calibrated${volts.reducer ? ` with ${volts.reducer}` : ''} on ${volts.at.slice(0, 10)}${volts.fall === null ? ', not checked 20 dB lower' : ''}`
             : ', levels are volts'
           : ', levels relative'}
+        {expectsTwo && engine.channels === 2 && numbers && !numbers.same && heard
+          ? '; left differs from right, so it has two channels'
+          : ''}
       </p>
       {choices.length > 1 && (
         <Form.Select
@@ -79,9 +82,6 @@ export function InputLevels(props: InputLevelsProps) {
             </option>
           ))}
         </Form.Select>
-      )}
-      {expectsTwo && engine.channels === 2 && numbers && !numbers.same && heard && (
-        <p className="small m-0">Left differs from right: the input has two channels.</p>
       )}
       {words.map((w) => (
         <p key={w} className="look-again" role="alert">
