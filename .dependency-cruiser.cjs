@@ -23,7 +23,10 @@ module.exports = {
       name: 'truth-stays-in-the-simulation',
       comment: 'The estimators must not see how the simulated car makes its signals.',
       severity: 'error',
-      from: { path: '^packages/core/src/(signal|summing|plan|harness|sound|behaviour)', pathNot: '\\.test\\.ts$' },
+      from: {
+        path: '^packages/core/src/(signal|summing|plan|harness|sound|behaviour)',
+        pathNot: '\\.test\\.ts$',
+      },
       to: { path: '^packages/core/src/carsim' },
     },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },

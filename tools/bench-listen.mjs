@@ -115,7 +115,9 @@ export async function listenInPage(browser, address, jobId) {
   const rows = [];
   try {
     await page.goto(`${address}jobs/${jobId}/listen`);
-    await page.locator('.output-selected').waitFor();
+    // The page itself is there and drawn before anything is watched.
+    await page.locator('.recharts-line').first().waitFor();
+    await page.waitForLoadState('networkidle');
     await watchGaps(page);
     const began = performance.now();
     await page.getByTestId('measurement-file').setInputFiles(file);

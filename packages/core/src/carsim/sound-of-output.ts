@@ -50,7 +50,10 @@ export function soundOfOutputs(
 ): Float32Array[] {
   const { sampleRate, size, voltsAtFullScale, noiseDb, seed } = input;
   const silent = -300;
-  const clean = recordPeriod(sourceOf(play, input), chains, { sampleRate, noiseDb: silent, seed });
+  const clean =
+    play.played === 'silence'
+      ? chains.map(() => new Float32Array(size))
+      : recordPeriod(sourceOf(play, input), chains, { sampleRate, noiseDb: silent, seed });
   const noise = 10 ** (noiseDb / 20);
   return clean.map((samples, c) => {
     const random = seededRandom(seed + c);
@@ -64,7 +67,6 @@ export function soundOfOutputs(
 }
 
 function sourceOf({ played, hz, signalDb }: SimulatedPlay, { sampleRate, size, seed }: SimulatedInput) {
-  if (played === 'silence') return new Float32Array(size);
   if (played === 'pink') return pinkNoise(size, sampleRate, signalDb, seed);
   const step = periodic(hz, sampleRate, size);
   // A full-scale tone counts as 1 effective here, as volts do.

@@ -6,7 +6,7 @@ import { jobFileOfCar } from '../carsim/job-file-of-car.ts';
 import { analysisSchema } from './analysis.ts';
 import { analyseResponse } from '../signal/analyse.ts';
 import { columnChoiceSchema, responseSchema } from './capture.ts';
-import { jobFileSchema, readJobFile, readJobFileText } from './job-file.ts';
+import { type JobFile, jobFileSchema, readJobFile, readJobFileText } from './job-file.ts';
 import { jobFieldsSchema } from './job.ts';
 import { targetFieldsSchema } from './target.ts';
 import { pairFieldsSchema } from './unit.ts';
@@ -35,6 +35,10 @@ const target = {
   highHz: 18_000,
   speakerLevelInput: false,
 };
+
+let made: JobFile | undefined;
+/** The largest demo car's file, made once: its recordings take a moment. */
+const carrierFile = () => (made ??= jobFileOfCar(DEMO_CARS[0], 0, () => '0'.repeat(64)));
 
 describe('words', () => {
   it.each([
@@ -92,7 +96,7 @@ describe('boundaries name the field and what would be accepted', () => {
     expect(columnChoiceSchema.safeParse({ separator: 'pipe' }).success).toBe(false);
   });
   it('an analysis is what its schema says, through JSON and back', () => {
-    const file = jobFileOfCar(DEMO_CARS[0], 0, () => '0'.repeat(64));
+    const file = carrierFile();
     const analysis = analyseResponse(file.units[0].pairs[0].captures[0].response);
     expect(analysisSchema.parse(JSON.parse(JSON.stringify(analysis)))).toEqual(analysis);
   });
@@ -138,7 +142,7 @@ describe('job files', () => {
     expect(fields.some((f) => f.startsWith('units.0.pairs.2.captures.0.response'))).toBe(true);
   });
   it('of version 2 are read: every capture came from a file, and nothing was recorded', () => {
-    const [file] = DEMO_CARS.map((car) => jobFileOfCar(car, 0, () => '0'.repeat(64)));
+    const file = carrierFile();
     const units = file.units.map((u) => ({
       ...u,
       pairs: u.pairs.map((p) => ({
@@ -152,7 +156,7 @@ describe('job files', () => {
   });
 
   it('of version 3 are read: nothing was checked by hand, and no conditions beyond step and load', () => {
-    const [file] = DEMO_CARS.map((car) => jobFileOfCar(car, 0, () => '0'.repeat(64)));
+    const file = carrierFile();
     const units = file.units.map((u) => ({
       ...u,
       pairs: u.pairs.map((p) => ({

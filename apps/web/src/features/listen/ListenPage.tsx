@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useCallback, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { ArrowLeft } from 'lucide-react';
@@ -29,11 +29,15 @@ export function ListenPage() {
   const selected = pairs.find((p) => p.id === pairId) ?? (pairId ? undefined : pairs[0]);
   const close = () => setEditing(null);
 
-  const importFiles = (files: FileList | null, into: string) => {
-    if (!files?.length) return;
-    if (files.length > 1) tell({ text: 'One file at a time: drop each on the output it was taken from.' });
-    setEditing({ what: isSound(files[0]) ? 'recording' : 'import', file: files[0], pairId: into });
-  };
+  // Stable, so that opening a dialog does not draw list and chart anew.
+  const importFiles = useCallback(
+    (files: FileList | null, into: string) => {
+      if (!files?.length) return;
+      if (files.length > 1) tell({ text: 'One file at a time: drop each on the output it was taken from.' });
+      setEditing({ what: isSound(files[0]) ? 'recording' : 'import', file: files[0], pairId: into });
+    },
+    [tell],
+  );
 
   return (
     <main className={`panes listen ${pairId ? 'listen-one' : ''}`}>
@@ -76,7 +80,7 @@ export function ListenPage() {
               key={selected.id}
               pair={selected}
               unit={job.units.find((u) => u.id === selected.unitId)!}
-              onFiles={(files) => importFiles(files, selected.id)}
+              onFiles={importFiles}
               onEdit={setEditing}
             />
           </Suspense>

@@ -1,4 +1,4 @@
-import { useRef } from 'react';
+import { memo, useRef } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { AudioLines, FileUp, Pencil } from 'lucide-react';
@@ -15,15 +15,15 @@ import type { Editing } from './editing.ts';
 interface OutputDetailProps {
   pair: PairView;
   unit: UnitView;
-  onFiles: (files: FileList | null) => void;
+  onFiles: (files: FileList | null, pairId: string) => void;
   onEdit: (editing: Editing) => void;
 }
 
 /** One output large: what it carries, how that is known, and its captures. */
-export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps) {
+export const OutputDetail = memo(function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps) {
   const job = useFramedJob();
   const input = useRef<HTMLInputElement>(null);
-  const { over, handlers } = useFileDrop(onFiles);
+  const { over, handlers } = useFileDrop((files) => onFiles(files, pair.id));
   const [params] = useSearchParams();
   const shown = pair.captures.find((c) => c.id === params.get('capture')) ?? captureInForce(pair);
   const name = pairName(pair);
@@ -52,7 +52,7 @@ export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps)
           data-testid="measurement-file"
           accept=".txt,.csv,.tsv,.frd,.dat,text/*,.wav,.wave,audio/wav"
           onChange={(e) => {
-            onFiles(e.target.files);
+            onFiles(e.target.files, pair.id);
             e.target.value = '';
           }}
         />
@@ -91,4 +91,4 @@ export function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps)
       {pair.captures.length > 0 && <CaptureList pair={pair} shownId={shown?.id ?? null} />}
     </div>
   );
-}
+});

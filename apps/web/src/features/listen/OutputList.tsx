@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { NavLink } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { Pencil, Plus } from 'lucide-react';
@@ -19,7 +20,12 @@ interface OutputListProps {
 }
 
 /** All outputs under their units, each with wires, band strip and edges. A file dropped on a row is meant for it. */
-export function OutputList({ job, selectedId, onDropFiles, onEdit }: OutputListProps) {
+export const OutputList = memo(function OutputList({
+  job,
+  selectedId,
+  onDropFiles,
+  onEdit,
+}: OutputListProps) {
   return (
     <div className="outputs">
       {job.units.map((unit) => (
@@ -51,7 +57,7 @@ export function OutputList({ job, selectedId, onDropFiles, onEdit }: OutputListP
       </Button>
     </div>
   );
-}
+});
 
 /** Arrow keys go from row to row, as in any list. */
 function moveBetweenRows(event: React.KeyboardEvent<HTMLUListElement>): void {
