@@ -8,7 +8,7 @@ const PINK_PERIOD = 2 ** 20;
 /** How long each level of a stepped tone lasts, and the pause before the next, s. */
 export const STEP = { tone: 2.5, pause: 0.5 };
 /** Length of one part of the walk, s. */
-const WALK_PART = 4;
+const WALK_PART = 8;
 /** Pulses come this often, s. */
 const PULSE_EVERY = 0.5;
 
@@ -99,9 +99,10 @@ function sampler(signal: TestSignal, total: number, sampleRate: number, seed: nu
       const part = Math.round(WALK_PART * sampleRate);
       const noise = pinkNoise(PINK_PERIOD, sampleRate, PINK_RMS_DB, seed);
       return (i) => {
-        const n = Math.floor(i / part) % 3;
+        const n = Math.floor(i / part) % 4;
         const at = i % part;
-        // As many short beeps as the part has a number: one left, two right, three both.
+        // As many short beeps as the part has a number: one left, two right, three front, four rear.
+        // A file has no front and rear: there both sides sound, and the person turns the fader.
         const v =
           at < part / 4 ? beeps(at / sampleRate, n + 1) : noise[i % PINK_PERIOD] * faded(at, part, fade);
         return [n === 1 ? 0 : v, n === 0 ? 0 : v];

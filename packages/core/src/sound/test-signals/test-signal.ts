@@ -47,7 +47,7 @@ export function signalName(signal: TestSignal): string {
     case 'pulse':
       return `Polarity pulse, ${signal.on}`;
     case 'walk':
-      return 'Left, right and both in turn';
+      return 'Left, right, front and rear in turn';
     case 'silence':
       return 'Silence';
   }

@@ -1,3 +1,4 @@
+import { renderer } from './render.ts';
 import { describe, expect, it } from 'vitest';
 import { Recording } from '../recording/recording.ts';
 import { WavReader } from '../wav/wav-reader.ts';
@@ -93,5 +94,28 @@ describe('test signals', () => {
       cue += track.seconds;
     }
     expect(cue).toBeLessThan(600);
+  });
+});
+
+describe('the walk', () => {
+  it('says by beeps which part it is; only left and right differ in the file, front and rear are for the fader', () => {
+    const rate = 8000;
+    const [left, right] = renderer({ kind: 'walk' }, 32, rate, 1)(0, 32 * rate);
+    const loud = (samples: Float32Array, from: number, to: number) =>
+      samples.slice(from * rate, to * rate).some((v) => v !== 0);
+    for (const [part, sides] of [
+      [0, [true, false]],
+      [1, [false, true]],
+      [2, [true, true]],
+      [3, [true, true]],
+    ] as const) {
+      const begins = 8 * part;
+      expect([left, right].map((s) => loud(s, begins, begins + 8))).toEqual(sides);
+      const sounding = sides[0] ? left : right;
+      const beeps = [0, 1, 2, 3, 4, 5].filter((n) =>
+        loud(sounding, begins + 0.25 * n, begins + 0.25 * n + 0.12),
+      );
+      expect(beeps).toHaveLength(part + 1);
+    }
   });
 });

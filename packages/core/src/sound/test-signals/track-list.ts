@@ -24,7 +24,7 @@ export function usualSeconds(signal: TestSignal): number {
     case 'sweep':
       return 20;
     case 'walk':
-      return 24;
+      return 32;
     case 'tone':
       return 15;
     default:
@@ -34,7 +34,10 @@ export function usualSeconds(signal: TestSignal): number {
 
 const WORK: { signal: TestSignal; use: string }[] = [
   { signal: { kind: 'silence' }, use: 'Noise of the system and of the input. Engine off, then on.' },
-  { signal: { kind: 'walk' }, use: 'Left and right: one beep is left, two are right, three both.' },
+  {
+    signal: { kind: 'walk' },
+    use: 'One beep is left, two are right, three front, four rear: turn the fader to the front at three, to the rear at four.',
+  },
   {
     signal: { kind: 'pink', on: 'both' },
     use: 'Band of every output. One recording each, one output or two at a time.',
