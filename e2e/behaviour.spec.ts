@@ -28,7 +28,7 @@ test('a meter’s readings typed line by line give the clean maximum; a mistake 
   }
   const finding = work.getByRole('article');
   await expect(finding).toContainText('follow to 6.40 V at step 22');
-  await expect(finding).toContainText('rough, by meter');
+  await expect(finding).toContainText('measured roughly, by meter');
 
   await page.keyboard.type('12.5');
   await page.keyboard.press('Tab');

@@ -38,30 +38,10 @@ function clean(core, sim) {
   let right = 0;
   let volts = 0;
   for (let seed = 1001; seed <= 1000 + STAGES; seed++) {
-    const { recordings, sampleRate, voltsAtFullScale, supplyVolts } = sim.variedClean(seed);
-    const tones = recordings.flatMap(({ step, samples }) => {
-      const recording = new core.Recording(sampleRate, 1, 'tone');
-      recording.push([samples]);
-      return recording.result().channels[0].tones.map((t) => ({
-        hz: t.hz,
-        volts: t.rms * voltsAtFullScale,
-        distortion: t.distortion,
-        volumeStep: step,
-        signalDb: 0,
-        supplyVolts,
-      }));
-    });
+    const { tones, cleanStep, cleanVolts } = sim.measuredClean(sim.variedClean(seed), LIMIT);
     const found = core.cleanMaximum(tones, true, 0.0001);
-    // Far below the limit the tone is as it was sent: the truth of all steps follows from the first.
-    const first = tones[0].volts * Math.SQRT2;
-    const truly = recordings.map(({ step }) =>
-      sim.trueDistortion(first * 10 ** ((1.5 * (step - recordings[0].step)) / 20), supplyVolts),
-    );
-    const last = truly.findIndex((d) => d > LIMIT);
-    const wanted = recordings[last < 0 ? recordings.length - 1 : last - 1].step;
-    if (found.at?.volumeStep === wanted) right++;
-    const sent = (first / Math.SQRT2) * 10 ** ((1.5 * (wanted - recordings[0].step)) / 20);
-    volts = Math.max(volts, Math.abs(20 * Math.log10((found.at?.volts ?? 1e-9) / sent)));
+    if (found.at?.volumeStep === cleanStep) right++;
+    volts = Math.max(volts, Math.abs(20 * Math.log10((found.at?.volts ?? 1e-9) / cleanVolts)));
   }
   return { right, volts };
 }

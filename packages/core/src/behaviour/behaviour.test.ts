@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEMO_CARS } from '../carsim/index.ts';
-import { soundOfOutputs, trueDistortion } from '../carsim/sound-of-output.ts';
-import { variedBass, variedClean } from '../carsim/varied-behaviour.ts';
+import { soundOfOutputs } from '../carsim/sound-of-output.ts';
+import { measuredClean, variedBass, variedClean } from '../carsim/varied-behaviour.ts';
 import { viewOfCar } from '../carsim/view-of-car.ts';
 import type { CheckOf } from '../model/check.ts';
 import type { JobView } from '../model/views.ts';
@@ -116,27 +116,10 @@ describe('bass over volume', () => {
 describe('the clean maximum', () => {
   it('is the last recorded level whose true distortion stays under the limit', () => {
     for (let seed = 1; seed <= 3; seed++) {
-      const { recordings, sampleRate, voltsAtFullScale, supplyVolts } = variedClean(seed);
-      const tones = recordings.flatMap(({ step, samples }) => {
-        const recording = new Recording(sampleRate, 1, 'tone');
-        recording.push([samples]);
-        return recording.result().channels[0].tones.map((t) => ({
-          hz: t.hz,
-          volts: t.rms * voltsAtFullScale,
-          distortion: t.distortion,
-          volumeStep: step,
-          signalDb: 0,
-          supplyVolts,
-        }));
-      });
+      const { tones, cleanStep } = measuredClean(variedClean(seed), 0.01);
       const found = cleanMaximum(tones, true, 0.0001);
-      const first = tones[0].volts * Math.SQRT2;
-      const truly = recordings.map(({ step }) =>
-        trueDistortion(first * 10 ** ((1.5 * (step - recordings[0].step)) / 20), supplyVolts),
-      );
-      const last = truly.findIndex((d) => d > 0.01);
       expect(found.verdict).toBe('found');
-      expect(found.at!.volumeStep).toBe(recordings[last - 1].step);
+      expect(found.at!.volumeStep).toBe(cleanStep);
     }
   });
   it('an input that distorts itself judges nothing, and never-clean tones say what to look for', () => {

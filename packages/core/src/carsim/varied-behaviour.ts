@@ -1,8 +1,9 @@
 import { seededRandom } from '../quantity/random.ts';
+import { Recording } from '../sound/recording/recording.ts';
 import type { Response } from '../signal/response.ts';
 import { measureChain } from './analyser.ts';
-import { turnedTo } from './simulated-car.ts';
-import { soundOfOutputs, type SimulatedPlay } from './sound-of-output.ts';
+import { DB_PER_STEP, turnedTo } from './simulated-car.ts';
+import { soundOfOutputs, type SimulatedPlay, trueDistortion } from './sound-of-output.ts';
 import { type SimulatedChain, type SimulatedFilter, transferAt } from './transfer.ts';
 
 export interface KnownBass {
@@ -100,4 +101,31 @@ export function variedClean(seed: number): KnownClean {
     return { step, samples };
   });
   return { hz, voltsAtFullScale: input.voltsAtFullScale, recordings, sampleRate, supplyVolts };
+}
+
+/** The tones of those recordings as the tone meter reads them, and the last step that is truly clean. */
+export function measuredClean(
+  { recordings, sampleRate, voltsAtFullScale, supplyVolts }: KnownClean,
+  limit: number,
+) {
+  const tones = recordings.flatMap(({ step, samples }) => {
+    const recording = new Recording(sampleRate, 1, 'tone');
+    recording.push([samples]);
+    return recording.result().channels[0].tones.map((t) => ({
+      hz: t.hz,
+      volts: t.rms * voltsAtFullScale,
+      distortion: t.distortion,
+      volumeStep: step,
+      signalDb: 0,
+      supplyVolts,
+    }));
+  });
+  // Far below the limit a tone is as it was sent: what was sent at all steps follows from the first.
+  const sentVolts = (step: number) =>
+    tones[0].volts * 10 ** ((DB_PER_STEP * (step - recordings[0].step)) / 20);
+  const dirty = recordings.findIndex(
+    ({ step }) => trueDistortion(Math.SQRT2 * sentVolts(step), supplyVolts) > limit,
+  );
+  const { step: cleanStep } = recordings[dirty < 0 ? recordings.length - 1 : dirty - 1];
+  return { tones, cleanStep, cleanVolts: sentVolts(cleanStep) };
 }

@@ -1,7 +1,5 @@
 import { useState } from 'react';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { proxy } from 'comlink';
-import { Button, Form, Modal } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import {
   type Capture,
@@ -17,8 +15,9 @@ import { useJobChange } from '../../api/queries.ts';
 import { useNotices } from '../../ui/notices-store.ts';
 import { coreWorker } from '../../workers/core-worker.ts';
 import type { ColumnPreview } from '../../workers/core.worker.ts';
+import { FileDialog } from './FileDialog.tsx';
+import { useFilePreview } from './use-file-preview.ts';
 import { ImportConditions } from './ImportConditions.tsx';
-import { ReadingFile } from './ReadingFile.tsx';
 import { ImportPreview } from './ImportPreview.tsx';
 
 interface ImportDialogProps {
@@ -37,28 +36,13 @@ export function ImportDialog({ job, file, pairId, onClose }: ImportDialogProps) 
   const [into, setInto] = useState(pairId);
   const [columns, setColumns] = useState<ColumnChoice>({});
   const [said, setSaid] = useState<Said>(() => usualConditions(job));
-  const [progress, setProgress] = useState(0);
   const [refused, setRefused] = useState<string | null>(null);
-  const tooLarge = file.size > COLUMN_LIMITS.bytes;
-  const reading = useQuery({
-    queryKey: ['columns', file.name, file.size, file.lastModified, columns, said.levelKind],
-    queryFn: async ({ signal }): Promise<ColumnPreview | null> => {
-      const goOn = proxy(async (share: number) => {
-        setProgress(share);
-        return !signal.aborted;
-      });
-      return coreWorker().previewColumns(file, columns, said.levelKind, goOn);
-    },
-    enabled: !tooLarge,
-    staleTime: Infinity,
-    gcTime: 0,
-    retry: false,
-    // A correction is judged while the last reading still stands.
-    placeholderData: keepPreviousData,
-  });
-  const preview: ColumnPreview | null = reading.isError
-    ? { ok: false, message: 'The file could not be opened. Is it still where it was?' }
-    : (reading.data ?? null);
+  const { preview, tooLarge, progress } = useFilePreview<ColumnPreview>(
+    file,
+    ['columns', columns, said.levelKind],
+    COLUMN_LIMITS.bytes,
+    (goOn) => coreWorker().previewColumns(file, columns, said.levelKind, goOn),
+  );
 
   const save = useJobChange(
     job.id,
@@ -76,61 +60,49 @@ export function ImportDialog({ job, file, pairId, onClose }: ImportDialogProps) 
     });
 
   return (
-    <Modal show onHide={onClose} size="xl" centered scrollable aria-labelledby="import-title">
-      <Modal.Header closeButton>
-        <Modal.Title as="h2" id="import-title">
-          Import {file.name}
-        </Modal.Title>
-      </Modal.Header>
-      <Modal.Body>
-        <ReadingFile
-          doing="Reading"
-          progress={!tooLarge && !preview ? progress : null}
-          wrong={[
-            tooLarge &&
-              `The file has ${(file.size / 2 ** 20).toFixed(0)} MB; at most ${COLUMN_LIMITS.bytes / 2 ** 20} MB are read. Export the response as text with fewer points, for example 48 an octave. Sound recordings are not text.`,
-            preview && !preview.ok && preview.message,
-            refused,
-          ]}
-        />
-        {preview?.ok && (
-          <div className="import-panes">
-            <ImportPreview preview={preview} onColumns={setColumns} />
-            <div className="d-grid gap-3 align-content-start">
-              <Form.Group controlId="import-into">
-                <Form.Label>Taken from</Form.Label>
-                <Form.Select value={into} onChange={(e) => setInto(e.target.value)}>
-                  {job.units.map((unit) => (
-                    <optgroup key={unit.id} label={unit.name}>
-                      {unit.pairs.map((pair) => (
-                        <option key={pair.id} value={pair.id}>
-                          {pairName(pair)}
-                        </option>
-                      ))}
-                    </optgroup>
-                  ))}
-                </Form.Select>
-              </Form.Group>
-              <ImportConditions
-                said={said}
-                hasPhase={preview.hasPhase}
-                onChange={(part) => setSaid((s) => ({ ...s, ...part }))}
-              />
-            </div>
+    <FileDialog
+      id="import"
+      title={`Import ${file.name}`}
+      progress={!tooLarge && !preview ? progress : null}
+      wrong={[
+        tooLarge &&
+          `The file has ${(file.size / 2 ** 20).toFixed(0)} MB; at most ${COLUMN_LIMITS.bytes / 2 ** 20} MB are read. Export the response as text with fewer points, for example 48 an octave. Sound recordings are not text.`,
+        preview && !preview.ok && preview.message,
+        refused,
+      ]}
+      ready={preview?.ok === true}
+      action="Save the measurement"
+      saving={save.isPending}
+      onSave={submit}
+      onClose={onClose}
+    >
+      {preview?.ok && (
+        <div className="import-panes">
+          <ImportPreview preview={preview} onColumns={setColumns} />
+          <div className="d-grid gap-3 align-content-start">
+            <Form.Group controlId="import-into">
+              <Form.Label>Taken from</Form.Label>
+              <Form.Select value={into} onChange={(e) => setInto(e.target.value)}>
+                {job.units.map((unit) => (
+                  <optgroup key={unit.id} label={unit.name}>
+                    {unit.pairs.map((pair) => (
+                      <option key={pair.id} value={pair.id}>
+                        {pairName(pair)}
+                      </option>
+                    ))}
+                  </optgroup>
+                ))}
+              </Form.Select>
+            </Form.Group>
+            <ImportConditions
+              said={said}
+              hasPhase={preview.hasPhase}
+              onChange={(part) => setSaid((s) => ({ ...s, ...part }))}
+            />
           </div>
-        )}
-      </Modal.Body>
-      <Modal.Footer>
-        <Button variant="secondary" onClick={onClose}>
-          {preview?.ok ? 'Cancel' : 'Close'}
-        </Button>
-        {preview?.ok && (
-          <Button onClick={submit} disabled={save.isPending}>
-            {save.isPending ? 'Saving …' : 'Save the measurement'}
-          </Button>
-        )}
-      </Modal.Footer>
-    </Modal>
+        </div>
+      )}
+    </FileDialog>
   );
 }
 

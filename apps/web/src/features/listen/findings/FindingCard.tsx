@@ -1,5 +1,6 @@
 import { CircleCheck, CircleDashed, CircleHelp, TriangleAlert } from 'lucide-react';
 import type { Finding } from '@ulpen/core';
+import { StandingTag } from '../../../ui/StandingTag.tsx';
 import { type Tone, toneOf } from './finding-tone.ts';
 import './findings.css';
 
@@ -28,7 +29,11 @@ export function FindingCard({ title, finding, open = false, children }: FindingC
       <div>
         <h4>
           {title}
-          {finding.rough && tone !== 'open' && <span className="finding-rough">rough, by meter</span>}
+          {tone !== 'open' && (
+            <StandingTag standing="measured">
+              {finding.rough ? 'measured roughly, by meter' : 'measured'}
+            </StandingTag>
+          )}
         </h4>
         <p>{finding.says}</p>
         {finding.next && <p className="finding-next">{finding.next}</p>}

@@ -3,7 +3,7 @@ import { ArrowLeft, Circle, Pause, Ruler, Square } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { type LivePicture, type LiveSettings, pairName, type Played } from '@ulpen/core';
-import { EmptyState } from '../../../ui/EmptyState.tsx';
+import { NoOutputs } from '../NoOutputs.tsx';
 import { useFramedJob } from '../../job/JobFrame.tsx';
 import { RecordingDialog } from '../recording/RecordingDialog.tsx';
 import type { SaidOfRecording } from '../recording/said-of-recording.ts';
@@ -89,16 +89,9 @@ export function LivePage() {
 
   if (!first)
     return (
-      <EmptyState
-        title="No output to listen to yet"
-        actions={
-          <Link className="btn btn-primary" to={`/jobs/${job.id}/listen`}>
-            Add the outputs
-          </Link>
-        }
-      >
+      <NoOutputs jobId={job.id} title="No output to listen to yet" action="Add the outputs">
         Name the outputs first, so that what is recorded belongs somewhere.
-      </EmptyState>
+      </NoOutputs>
     );
 
   const open = () =>

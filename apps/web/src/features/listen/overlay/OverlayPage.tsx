@@ -1,9 +1,8 @@
 import { Form } from 'react-bootstrap';
-import { Link } from 'react-router';
 import { type Capture, captureInForce, type JobView, pairName } from '@ulpen/core';
 import { useJob, useJobs } from '../../../api/queries.ts';
 import { Choices } from '../../../ui/Choices.tsx';
-import { EmptyState } from '../../../ui/EmptyState.tsx';
+import { NoOutputs } from '../NoOutputs.tsx';
 import { useFramedJob } from '../../job/JobFrame.tsx';
 import { BesideOther } from './BesideOther.tsx';
 import { CurvePicker } from './CurvePicker.tsx';
@@ -36,17 +35,10 @@ export function OverlayPage() {
   const live = job.units.flatMap((u) => u.pairs).filter((p) => captureInForce(p));
   if (live.length === 0)
     return (
-      <EmptyState
-        title="Nothing to lay over each other yet"
-        actions={
-          <Link className="btn btn-primary" to={`/jobs/${job.id}/listen`}>
-            Measure an output
-          </Link>
-        }
-      >
+      <NoOutputs jobId={job.id} title="Nothing to lay over each other yet" action="Measure an output">
         As soon as outputs are measured, their curves can be compared here: output by output, step by step,
         with and without load, and with another job.
-      </EmptyState>
+      </NoOutputs>
     );
   return (
     <main className="overlay">

@@ -1,7 +1,4 @@
 import { useState } from 'react';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { proxy } from 'comlink';
-import { Button, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { type JobView, RECORDING_LIMITS, type TakenRecording, UNKNOWN_SITUATION } from '@ulpen/core';
 import { api } from '../../../api/client.ts';
@@ -9,7 +6,8 @@ import { useJobChange } from '../../../api/queries.ts';
 import { useNotices } from '../../../ui/notices-store.ts';
 import { soundWorker } from '../../../workers/sound-worker.ts';
 import type { RecordingPreview } from '../../../workers/sound.worker.ts';
-import { ReadingFile } from '../ReadingFile.tsx';
+import { FileDialog } from '../FileDialog.tsx';
+import { useFilePreview } from '../use-file-preview.ts';
 import { RecordedChannels } from './RecordedChannels.tsx';
 import type { SaidOfRecording } from './said-of-recording.ts';
 import { RecordingConditions } from './RecordingConditions.tsx';
@@ -40,27 +38,13 @@ export function RecordingDialog({
   const navigate = useNavigate();
   const tell = useNotices((s) => s.tell);
   const [said, setSaid] = useState<SaidOfRecording>(() => ({ ...usual(job, pairId), ...known }));
-  const [progress, setProgress] = useState(0);
   const [refused, setRefused] = useState<string | null>(null);
-  const tooLarge = file.size > RECORDING_LIMITS.bytes;
-  const reading = useQuery({
-    queryKey: ['recording', file.name, file.size, file.lastModified, said.played],
-    queryFn: async ({ signal }): Promise<RecordingPreview | null> => {
-      const goOn = proxy(async (share: number) => {
-        setProgress(share);
-        return !signal.aborted;
-      });
-      return soundWorker().previewRecording(file, said.played, goOn);
-    },
-    enabled: !tooLarge,
-    staleTime: Infinity,
-    gcTime: 0,
-    retry: false,
-    placeholderData: keepPreviousData,
-  });
-  const preview: RecordingPreview | null = reading.isError
-    ? { ok: false, message: 'The file could not be opened. Is it still where it was?' }
-    : (reading.data ?? null);
+  const { preview, tooLarge, progress, stale } = useFilePreview<RecordingPreview>(
+    file,
+    ['recording', said.played],
+    RECORDING_LIMITS.bytes,
+    (goOn) => soundWorker().previewRecording(file, said.played, goOn),
+  );
   const useless =
     preview?.ok && said.played !== 'silence' ? preview.report.faults.some((f) => f.useless) : false;
 
@@ -81,46 +65,35 @@ export function RecordingDialog({
     });
 
   return (
-    <Modal show onHide={onClose} size="xl" centered scrollable aria-labelledby="recording-title">
-      <Modal.Header closeButton>
-        <Modal.Title as="h2" id="recording-title">
-          Recording {file.name}
-        </Modal.Title>
-      </Modal.Header>
-      <Modal.Body>
-        <ReadingFile
-          doing="Reading"
-          progress={!tooLarge && (!preview || reading.isPlaceholderData) ? progress : null}
-          wrong={[
-            tooLarge &&
-              `The file has ${(file.size / 2 ** 20).toFixed(0)} MB; at most ${RECORDING_LIMITS.bytes / 2 ** 20} MB and ${RECORDING_LIMITS.seconds / 60} minutes are read. A minute of pink noise is enough.`,
-            preview && !preview.ok && preview.message,
-            refused,
-          ]}
-        />
-        {preview?.ok && (
-          <div className="recording-panes">
-            <RecordedChannels preview={preview} />
-            <RecordingConditions
-              job={job}
-              said={said}
-              channels={preview.report.channels.length}
-              onChange={(part) => setSaid((s) => ({ ...s, ...part }))}
-            />
-          </div>
-        )}
-      </Modal.Body>
-      <Modal.Footer>
-        <Button variant="secondary" onClick={onClose}>
-          {preview?.ok ? 'Cancel' : 'Close'}
-        </Button>
-        {preview?.ok && (
-          <Button onClick={submit} disabled={save.isPending || useless}>
-            {save.isPending ? 'Saving …' : 'Save the recording'}
-          </Button>
-        )}
-      </Modal.Footer>
-    </Modal>
+    <FileDialog
+      id="recording"
+      title={`Recording ${file.name}`}
+      progress={!tooLarge && (!preview || stale) ? progress : null}
+      wrong={[
+        tooLarge &&
+          `The file has ${(file.size / 2 ** 20).toFixed(0)} MB; at most ${RECORDING_LIMITS.bytes / 2 ** 20} MB and ${RECORDING_LIMITS.seconds / 60} minutes are read. A minute of pink noise is enough.`,
+        preview && !preview.ok && preview.message,
+        refused,
+      ]}
+      ready={preview?.ok === true}
+      action="Save the recording"
+      saving={save.isPending}
+      useless={useless}
+      onSave={submit}
+      onClose={onClose}
+    >
+      {preview?.ok && (
+        <div className="recording-panes">
+          <RecordedChannels preview={preview} />
+          <RecordingConditions
+            job={job}
+            said={said}
+            channels={preview.report.channels.length}
+            onChange={(part) => setSaid((s) => ({ ...s, ...part }))}
+          />
+        </div>
+      )}
+    </FileDialog>
   );
 }
 

@@ -12,7 +12,7 @@ import {
 } from '@ulpen/core';
 import { bandEdges, classWord } from '../../../ui/bands-words.ts';
 import { ResponseStrip } from '../../../ui/BandStrip.tsx';
-import { EmptyState } from '../../../ui/EmptyState.tsx';
+import { NoOutputs } from '../NoOutputs.tsx';
 import { useFramedJob } from '../../job/JobFrame.tsx';
 import { delayWords } from '../recording/recording-words.ts';
 import { useBehaviour } from '../use-behaviour.ts';
@@ -34,17 +34,10 @@ export function SystemPage() {
   );
   if (pairs.length === 0)
     return (
-      <EmptyState
-        title="No outputs yet"
-        actions={
-          <Link className="btn btn-primary" to={`/jobs/${job.id}/listen`}>
-            Add the outputs
-          </Link>
-        }
-      >
+      <NoOutputs jobId={job.id} title="No outputs yet" action="Add the outputs">
         Here all outputs stand under each other on one frequency scale, so that the split of the system is
         seen at one look.
-      </EmptyState>
+      </NoOutputs>
     );
   const open = pairs.filter((p) => !captureInForce(p)).length;
   return (

@@ -1,0 +1,47 @@
+import { Button, Modal } from 'react-bootstrap';
+import { ReadingFile } from './ReadingFile.tsx';
+
+interface FileDialogProps {
+  /** begins the ids */
+  id: string;
+  title: string;
+  /** how much is read, 0 to 1; null: done, or not begun */
+  progress: number | null;
+  wrong: (string | false | null | undefined)[];
+  /** the file was understood: it can be looked at and saved */
+  ready: boolean;
+  action: string;
+  saving: boolean;
+  useless?: boolean;
+  onSave: () => void;
+  onClose: () => void;
+  children: React.ReactNode;
+}
+
+/** The frame in which a file is looked at before it is saved. */
+export function FileDialog(props: FileDialogProps) {
+  const { id, title, progress, wrong, ready, action, saving, useless = false, onSave, onClose } = props;
+  return (
+    <Modal show onHide={onClose} size="xl" centered scrollable aria-labelledby={`${id}-title`}>
+      <Modal.Header closeButton>
+        <Modal.Title as="h2" id={`${id}-title`}>
+          {title}
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <ReadingFile doing="Reading" progress={progress} wrong={wrong} />
+        {ready && props.children}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="secondary" onClick={onClose}>
+          {ready ? 'Cancel' : 'Close'}
+        </Button>
+        {ready && (
+          <Button onClick={onSave} disabled={saving || useless}>
+            {saving ? 'Saving …' : action}
+          </Button>
+        )}
+      </Modal.Footer>
+    </Modal>
+  );
+}
