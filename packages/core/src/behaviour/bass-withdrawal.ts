@@ -1,3 +1,4 @@
+import { formatDb } from '../quantity/decibel.ts';
 import type { Finding } from './finding.ts';
 import { levelChange, levelIn, type ResponseAtStep } from './steps.ts';
 
@@ -95,7 +96,7 @@ export function bassWithdrawal(
       .map(
         (s) =>
           `Step ${s.step} against ${sorted[0].step}: ${s.db
-            .flatMap((db, o) => (db === null ? [] : [`${db.toFixed(1)} dB at ${BASS_OCTAVES_HZ[o]} Hz`]))
+            .flatMap((db, o) => (db === null ? [] : [`${formatDb(db)} dB at ${BASS_OCTAVES_HZ[o]} Hz`]))
             .join(', ')}.`,
       ),
   ];

@@ -1,3 +1,4 @@
+import { formatDb } from '../quantity/decibel.ts';
 import { formatFrequency } from '../quantity/frequency.ts';
 import type { Finding } from './finding.ts';
 import { levelLaw, type LevelAtStep } from './level-law.ts';
@@ -65,11 +66,11 @@ export function cleanMaximum(
   const above = sorted.findIndex((t) => t.distortion > limit);
   const level = (t: ToneAtLevel) =>
     [
-      calibrated
-        ? `${t.volts.toPrecision(3)} V`
-        : `${(20 * Math.log10(t.volts)).toFixed(1)} dB re full scale`,
+      calibrated ? `${t.volts.toPrecision(3)} V` : `${formatDb(20 * Math.log10(t.volts))} dB re full scale`,
       t.volumeStep === null ? '' : `step ${t.volumeStep}`,
-      t.signalDb === null ? '' : `tone at ${t.signalDb} dB`,
+      t.signalDb === null
+        ? ''
+        : `tone at ${t.signalDb === 0 ? '0' : formatDb(t.signalDb, Number.isInteger(t.signalDb) ? 0 : 1)} dB`,
       t.supplyVolts === null ? '' : `supply ${t.supplyVolts} V`,
     ]
       .filter(Boolean)

@@ -1,3 +1,4 @@
+import { formatDb } from '../quantity/decibel.ts';
 import type { CheckOf } from '../model/check.ts';
 import type { ResponseAnalysis } from '../signal/analyse.ts';
 import { formatFrequency } from '../quantity/frequency.ts';
@@ -39,7 +40,7 @@ export function loadSensing(
   const apart = compared ? difference(compared.loaded, compared.open) : null;
   if (apart)
     evidence.push(
-      `Without load the level differs by ${apart.db.toFixed(1)} dB around ${formatFrequency(apart.hz)}.`,
+      `Without load the level differs by ${formatDb(apart.db)} dB around ${formatFrequency(apart.hz)}.`,
     );
   const finding = (verdict: LoadKind, says: string, next: string | null) => ({
     verdict,

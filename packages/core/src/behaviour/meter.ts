@@ -1,3 +1,4 @@
+import { formatDb } from '../quantity/decibel.ts';
 import type { CheckOf } from '../model/check.ts';
 import { median } from '../signal/pass-band.ts';
 import { formatFrequency } from '../quantity/frequency.ts';
@@ -52,7 +53,7 @@ export function meterLimits(tones: readonly CheckOf<'meter-tone'>[]): MeterLimit
     rough: true,
     says: `The meter is honest up to ${formatFrequency(trueToHz)}; nothing is claimed above.`,
     evidence: read.map(
-      (r) => `${formatFrequency(r.hz)}: ${r.volts.toPrecision(3)} V, ${off(r).toFixed(1)} dB off.`,
+      (r) => `${formatFrequency(r.hz)}: ${r.volts.toPrecision(3)} V, ${formatDb(off(r))} dB off.`,
     ),
     next: firstBad < 0 ? 'Higher tones would tell where it ends.' : null,
   };
@@ -95,7 +96,7 @@ export function meterBand(
   const nothing = { low: null, high: null, tones, withinDb: limits.withinDb, rough: true };
   const left = levels.length - levels.filter((l) => l.hz <= limits.trueToHz * 1.001).length;
   const evidence = [
-    ...tones.map((t) => `${formatFrequency(t.hz)}: ${t.db.toFixed(1)} dB re the loudest.`),
+    ...tones.map((t) => `${formatFrequency(t.hz)}: ${formatDb(t.db)} dB re the loudest.`),
     ...(left > 0
       ? [`${left} readings above ${formatFrequency(limits.trueToHz)} do not count: ${limits.says}`]
       : []),
