@@ -13,3 +13,5 @@ export * from './wiring/varied-wiring.ts';
 export type * from './wiring/wiring.ts';
 export * from './sound-of-output.ts';
 export * from './varied-behaviour.ts';
+export * from './devices.ts';
+export * from './hazards.ts';

@@ -1,6 +1,8 @@
 import { START_INTAKE } from '../model/intake.ts';
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, type JobFile } from '../model/job-file.ts';
 import { UNKNOWN_SITUATION } from '../model/situation.ts';
+import { USUAL_SPEAKER } from '../model/target.ts';
+import { START_WISH } from '../model/wish.ts';
 import { observationWords } from '../harness/words.ts';
 import { pairName } from '../plan/plan-input.ts';
 import type { Response } from '../signal/response.ts';
@@ -89,7 +91,15 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
     sheets: found.sheets,
     ...recordingsOfCar(car, FIRST_CAPTURE - place * BETWEEN_CARS + 3_600_000, hash),
     simulation: null,
-    targets: car.targets.map((target, t) => ({ ...target, key: `t${t + 1}`, version: 1 })),
+    wish: { ...START_WISH, ...car.wish, version: 1 },
+    decisions: [],
+    targets: car.targets.map(({ speaker, ...target }, t) => ({
+      ...target,
+      speaker: { ...USUAL_SPEAKER, ...speaker },
+      amplifier: null,
+      key: `t${t + 1}`,
+      version: 1,
+    })),
     plans: [],
   };
 }
@@ -99,7 +109,8 @@ function foundOnCar(
   car: SimulatedCar,
   start: number,
 ): Pick<JobFile, 'readings' | 'sheets' | 'intake'> & { connectors: FileConnectors } {
-  const intake = { ...START_INTAKE, version: 1 };
+  const { drive, clues } = car;
+  const intake = { ...START_INTAKE, version: 1, drive, clues: { ...START_INTAKE.clues, ...clues } };
   if (!car.harness) return { connectors: [], readings: [], sheets: [], intake };
   const wiring = wiringOfCar(car, car.harness);
   const key = (index: string) => {

@@ -1,7 +1,9 @@
 import type { CheckBody } from '../model/check.ts';
 import type { JobFields } from '../model/job.ts';
 import type { Role } from '../model/sheet.ts';
-import type { TargetFields } from '../model/target.ts';
+import type { Clues, IntakeFields } from '../model/intake.ts';
+import type { Speaker, TargetFields } from '../model/target.ts';
+import type { WishFields } from '../model/wish.ts';
 import type { PairFields, UnitFields } from '../model/unit.ts';
 import type { Channel } from '../model/words.ts';
 import type { SimulatedChain } from './transfer.ts';
@@ -20,6 +22,8 @@ export interface SimulatedOutput {
   checks: CheckBody[];
   /** the capture has phase against the source signal */
   withPhase: boolean;
+  /** a feed at fixed level: the volume is made after it */
+  fixed: boolean;
 }
 
 export interface SimulatedUnit {
@@ -44,7 +48,11 @@ export interface SimulatedCar {
   id: string;
   job: JobFields;
   units: SimulatedUnit[];
-  targets: TargetFields[];
+  targets: SimulatedTarget[];
+  /** what differs from the usual start */
+  wish: Partial<WishFields>;
+  drive: IntakeFields['drive'];
+  clues: Partial<Clues>;
   /** what else is on the plugs of the first unit; null where Find has not begun in the demo */
   harness: SimulatedHarness | null;
   /** bass withdrawn at the highest step: low shelf made of a high-pass corner that rises with volume */
@@ -57,12 +65,15 @@ export interface SimulatedCar {
   seed: number;
 }
 
+/** A new channel group; what is not said of its speaker is usual. */
+export type SimulatedTarget = Omit<TargetFields, 'speaker' | 'amplifierId'> & { speaker?: Partial<Speaker> };
+
 /** How much a step of the volume changes the level. */
 export const DB_PER_STEP = 1.5;
 
 /** An output's chain at a volume step, with bass withdrawn as the car does it. */
 export function chainAtStep(car: SimulatedCar, output: SimulatedOutput, step: number): SimulatedChain {
-  return turnedTo(output.chain, step, car.bassWithdrawal);
+  return output.fixed ? output.chain : turnedTo(output.chain, step, car.bassWithdrawal);
 }
 
 /** A chain that is true for step 18 at another step. */

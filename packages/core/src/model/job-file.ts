@@ -10,27 +10,53 @@ import {
 } from './connector.ts';
 import { intakeSchema, START_INTAKE } from './intake.ts';
 import { jobFieldsSchema } from './job.ts';
-import { feedSchema, planBasisSchema, proposalSchema, remarkSchema, tapSchema } from './plan.ts';
+import {
+  changesSchema,
+  equipmentSchema,
+  feedSchema,
+  planBasisSchema,
+  proposalSchema,
+  remarkSchema,
+  tapSchema,
+} from './plan.ts';
+import { decisionFieldsSchema, MOST_DECISIONS } from './decision.ts';
+import { START_WISH, wishSchema } from './wish.ts';
 import { MOST_READINGS, readingFieldsSchema } from './reading.ts';
 import { recordingSchema } from './recording.ts';
 import { claimFieldsSchema, MOST_SHEETS, sheetFieldsSchema } from './sheet.ts';
 import { simulationFieldsSchema } from './simulation.ts';
-import { targetFieldsSchema } from './target.ts';
+import { targetObject } from './target.ts';
 import { pairFieldsSchema, unitFieldsSchema } from './unit.ts';
-import { requiredLine } from './words.ts';
+import { line, requiredLine } from './words.ts';
 
 export const JOB_FILE_FORMAT = 'ulpen-job';
-export const JOB_FILE_VERSION = 4;
+export const JOB_FILE_VERSION = 5;
 
 /** Inside a file things are named by short keys, so that a file can be taken in any number of times. */
 const key = z.string().regex(/^[a-z]+[0-9]+$/, 'a key is letters and a number: p12');
 
-const fileTap = tapSchema.extend({ pairId: key, captureId: key });
-const fileFeed = feedSchema.extend({ targetId: key, taps: z.array(fileTap).min(1).max(12) });
+const fileTap = tapSchema.extend({ pairId: key, captureId: key.nullable() });
+const fileFeed = feedSchema.extend({ targetId: key, taps: z.array(fileTap).max(12) });
 const fileRemark = remarkSchema.extend({ targetId: key.nullable(), pairId: key.nullable() });
+const fileChanges = changesSchema.extend({
+  feeds: z
+    .array(
+      changesSchema.shape.feeds.element.extend({
+        targetId: key,
+        taps: z
+          .array(tapSchema.omit({ captureId: true }).extend({ pairId: key }))
+          .min(1)
+          .max(12),
+      }),
+    )
+    .max(64),
+  loads: z.array(changesSchema.shape.loads.element.extend({ pairId: key })).max(200),
+});
 const fileProposal = proposalSchema.extend({
   feeds: z.array(fileFeed).max(64),
   remarks: z.array(fileRemark),
+  changes: fileChanges.default({ setup: {}, feeds: [], loads: [], boxes: [] }),
+  equipment: z.array(equipmentSchema.extend({ targetIds: z.array(key) })).default([]),
 });
 const fileBasis = planBasisSchema.extend({
   captures: z.array(z.object({ id: key, pairVersion: z.int() })),
@@ -85,6 +111,13 @@ const fileCheck = checkFieldsSchema.safeExtend({
   withdrawnAt: z.iso.datetime().nullable(),
 });
 
+const fileDecision = decisionFieldsSchema.extend({
+  targetId: key.nullable(),
+  pairId: key.nullable(),
+  takenAt: z.iso.datetime(),
+  withdrawnAt: z.iso.datetime().nullable(),
+});
+
 const withVersion = { version: z.int().min(1) };
 
 /** One job in one file: facts and measurements; what core concludes from them is worked out anew on import. */
@@ -123,7 +156,18 @@ export const jobFileSchema = z
     simulation: simulationFieldsSchema
       .extend({ taken: z.int(), slips: z.int(), revealed: z.boolean() })
       .nullable(),
-    targets: z.array(targetFieldsSchema.safeExtend({ key, ...withVersion })).max(50),
+    wish: wishSchema,
+    decisions: z.array(fileDecision).max(MOST_DECISIONS),
+    targets: z
+      .array(
+        targetObject.omit({ amplifierId: true }).extend({
+          key,
+          ...withVersion,
+          /** the amplifier's name in the library */
+          amplifier: line(60).nullable().default(null),
+        }),
+      )
+      .max(50),
     plans: z
       .array(
         z.object({
@@ -184,7 +228,21 @@ function fromVersion3(content: object): object {
   return { ...content, version: 4, units: withCaptures(units, { silenceDb: null }), checks: [] };
 }
 
-const STEPS = [fromVersion1, fromVersion2, fromVersion3];
+/** Version 4 knew no wish, no decisions, and only three ways in. */
+function fromVersion4(content: object): object {
+  const { plans } = content as { plans?: unknown };
+  const renamed = (p: { proposal?: { strategy?: unknown } }) =>
+    p.proposal?.strategy === 'single' ? { ...p, proposal: { ...p.proposal, strategy: 'convert' } } : p;
+  return {
+    ...content,
+    version: 5,
+    wish: { ...START_WISH, version: 1 },
+    decisions: [],
+    plans: list(plans, renamed),
+  };
+}
+
+const STEPS = [fromVersion1, fromVersion2, fromVersion3, fromVersion4];
 
 /** What an older version lacks is put in, step by step. */
 function brought(content: object, version: number): object {

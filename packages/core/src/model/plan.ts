@@ -1,28 +1,109 @@
 import { z } from 'zod';
-import { peakingSectionSchema } from './analysis.ts';
+import { ADDED_SOUNDS } from './check.ts';
+import { DEVICE_KINDS } from './device.ts';
+import { loadSchema, setupChangeSchema, setupSchema } from './setup.ts';
 import { idSchema, requiredLine, standingSchema } from './words.ts';
 
 const levels = z.array(z.number()).max(400);
 
-export const tapSchema = z.object({
-  pairId: idSchema,
-  captureId: idSchema,
-  inverted: z.boolean(),
-  /** trim at this input, dB, 0 or less */
-  gainDb: z.number().min(-40).max(0),
+const equaliserSectionSchema = z.object({
+  kind: z.enum(['peaking', 'low-shelf', 'high-shelf']).default('peaking'),
+  frequencyHz: z.number().positive(),
+  gainDb: z.number(),
+  q: z.number().positive(),
 });
 
-export const deviceSchema = z.enum(['direct', 'converter', 'summing-converter', 'processor']);
-export type Device = z.infer<typeof deviceSchema>;
+export const tapSchema = z.object({
+  pairId: idSchema,
+  /** null: nothing was measured, its band is assumed */
+  captureId: idSchema.nullable(),
+  inverted: z.boolean(),
+  /** trim at this input, dB, 0 or less */
+  gainDb: z.number().min(-60).max(0),
+  /** delay at this input, ms */
+  delayMs: z.number().min(0).max(100).default(0),
+  /** a second-order all-pass at this input, Hz; null: none */
+  allPassHz: z.number().min(10).max(30_000).nullable().default(null),
+});
+export type Tap = z.infer<typeof tapSchema>;
+
+export const deviceSchemaOfFeed = z.enum([
+  'direct',
+  'passive-converter',
+  'converter',
+  'summing-converter',
+  'data-interface',
+  'processor',
+]);
+/** What stands between factory output and new amplifier, by what it does. */
+export type Device = z.infer<typeof deviceSchemaOfFeed>;
+
+/** Every way in that is tried. */
+export const STRATEGY_IDS = [
+  'direct',
+  'convert',
+  'subwoofer-output',
+  'one-channel',
+  'keep-speaker',
+  'sum',
+  'source-direct',
+  'bypass-factory-wire',
+  'bypass-new-wire',
+  'bypass-node',
+  'mixed',
+  'data-interface',
+  'processor',
+] as const;
+export type StrategyId = (typeof STRATEGY_IDS)[number];
+const strategySchema = z.enum(STRATEGY_IDS);
+
+/** Effective volts at one point of the chain, for a tone at 0 dB at the loudest step that is agreed on. */
+export const levelPointSchema = z.object({
+  name: z.string(),
+  volts: z.number(),
+  /** what the stage can give or stand; null: not known */
+  maxVolts: z.number().nullable(),
+  standing: standingSchema,
+});
+export type LevelPoint = z.infer<typeof levelPointSchema>;
+
+const filterPlaceSchema = z
+  .object({
+    hz: z.number(),
+    where: z.enum(['factory', 'device', 'amplifier', 'speaker', 'missing']),
+  })
+  .nullable();
+
+const chainSchema = z.object({
+  points: z.array(levelPointSchema),
+  /** index of the point with the least headroom */
+  firstToClip: z.int(),
+  /** from input to output of the device, dB */
+  deviceGainDb: z.number(),
+  gain: z.object({
+    /** level of the tone in its file, dB */
+    toneDb: z.number(),
+    overlapDb: z.number(),
+    /** at the amplifier's terminals, speakers off */
+    volts: z.number(),
+    watts: z.number(),
+    ohm: z.number(),
+    step: z.int(),
+  }),
+  passive: z.object({ would: z.boolean(), says: z.string() }),
+});
+export type LevelChain = z.infer<typeof chainSchema>;
 
 /** One new channel fed from one or more factory outputs, with what is predicted for it. */
 export const feedSchema = z
   .object({
     targetId: idSchema,
     side: z.enum(['left', 'right', 'mono']),
-    device: deviceSchema,
-    taps: z.array(tapSchema).min(1).max(12),
-    correction: z.array(peakingSectionSchema).max(10),
+    device: deviceSchemaOfFeed,
+    /** the way in that serves this target; a plan may need a second one for some */
+    by: strategySchema.default('convert'),
+    taps: z.array(tapSchema).max(12),
+    correction: z.array(equaliserSectionSchema).max(20),
     boostDb: z.number(),
     need: z.object({ lowHz: z.number(), highHz: z.number() }),
     /** on the summing grid, dB */
@@ -33,40 +114,172 @@ export const feedSchema = z
     withinDb: z.number(),
     covers: z.boolean(),
     missing: z.array(z.object({ fromHz: z.number(), toHz: z.number() })),
+    /** one for each tap */
+    loads: z
+      .array(z.object({ kind: loadSchema, ohm: z.number().nullable(), watts: z.number().nullable() }))
+      .default([]),
+    chain: chainSchema.nullable().default(null),
+    crossover: z
+      .object({ highPass: filterPlaceSchema, lowPass: filterPlaceSchema })
+      .default({ highPass: null, lowPass: null }),
+    coils: z
+      .object({
+        name: z.string(),
+        ohm: z.number(),
+        wattsPerCoil: z.number().nullable(),
+        bridged: z.boolean(),
+      })
+      .nullable()
+      .default(null),
+    bass: z
+      .object({
+        fromStep: z.int(),
+        lostDb: z.number(),
+        remedy: z.enum(['restore', 'stay-below', 'tap-before', 'none']),
+        says: z.string(),
+      })
+      .nullable()
+      .default(null),
+    latencyMs: z.number().default(0),
   })
   .meta({ id: 'Feed' });
 export type Feed = z.infer<typeof feedSchema>;
 
+/** `error`: not ready. `assumption`: to be measured or accepted by name. `warning` needs a word. */
+export const severitySchema = z.enum(['error', 'warning', 'assumption', 'note']);
+export type Severity = z.infer<typeof severitySchema>;
+
 export const remarkSchema = z
   .object({
-    severity: z.enum(['error', 'warning', 'note']),
+    severity: severitySchema,
     rule: z.string(),
     text: z.string(),
+    /** what to do about it */
+    remedy: z.string().nullable().default(null),
+    /** where the reading is taken that would settle it; a test of Listen by its name */
+    settle: z
+      .object({
+        stage: z.enum(['intake', 'find', 'listen', 'library', 'setup']),
+        test: z.string().nullable(),
+      })
+      .nullable()
+      .default(null),
     targetId: idSchema.nullable(),
     pairId: idSchema.nullable(),
   })
   .meta({ id: 'Remark' });
 export type Remark = z.infer<typeof remarkSchema>;
 
+export const lossSchema = z.object({
+  /** names it in a consent */
+  rule: z.string(),
+  text: z.string(),
+  /** the owner's consent is needed before the plan is ready */
+  consent: z.boolean(),
+});
+export type Loss = z.infer<typeof lossSchema>;
+
+export const TRIGGER_SOUNDS = [...ADDED_SOUNDS, 'seat-belt', 'pedestrian'] as const;
+export const triggerSchema = z.object({
+  sound: z.enum(TRIGGER_SOUNDS),
+  after: z.enum(['same', 'louder', 'lost', 'unknown']),
+  says: z.string(),
+});
+export type Trigger = z.infer<typeof triggerSchema>;
+
+export const equipmentSchema = z.object({
+  kind: z.enum(DEVICE_KINDS),
+  /** its name in the library; null: nothing there fits, only the kind is known */
+  name: z.string().nullable(),
+  count: z.int(),
+  /** what it must be able to do, or why this one */
+  says: z.string(),
+  priceClass: z.number(),
+  targetIds: z.array(idSchema),
+});
+export type Equipment = z.infer<typeof equipmentSchema>;
+
+export const figuresSchema = z.object({
+  taps: z.int(),
+  /** factory conductors that are cut */
+  cuts: z.int(),
+  /** boxes to be bought and mounted */
+  boxes: z.int(),
+  hours: z.object({ from: z.number(), to: z.number() }),
+  priceClass: z.int(),
+  /** playing: all amplifiers at full sine, and music; A */
+  sineAmps: z.number(),
+  musicAmps: z.number(),
+  /** asleep, A, and how many days until the battery may not start the car */
+  standingAmps: z.number(),
+  standingDays: z.number().nullable(),
+  /** the power cable at full current, V */
+  dropVolts: z.number(),
+  /** between processed and untouched channels, ms */
+  latencyMs: z.number(),
+});
+export type Figures = z.infer<typeof figuresSchema>;
+
+export const turnOnStepSchema = z.object({ name: z.string(), atSeconds: z.number(), says: z.string() });
+export type TurnOnStep = z.infer<typeof turnOnStepSchema>;
+
+/** What a person changed by hand against what the strategy would do. */
+export const changesSchema = z
+  .object({
+    setup: setupChangeSchema,
+    /** the summing desk: these taps instead of the solved ones */
+    feeds: z
+      .array(
+        z.object({
+          targetId: idSchema,
+          side: z.enum(['left', 'right', 'mono']),
+          taps: z
+            .array(tapSchema.omit({ captureId: true }))
+            .min(1)
+            .max(12),
+          device: deviceSchemaOfFeed.optional(),
+        }),
+      )
+      .max(64),
+    loads: z.array(z.object({ pairId: idSchema, load: loadSchema })).max(200),
+    /** a box of the library that is used whether it fits or not, by name */
+    boxes: z.array(requiredLine(60)).max(8).default([]),
+  })
+  .meta({ id: 'PlanChanges' });
+export type PlanChanges = z.infer<typeof changesSchema>;
+export const NO_CHANGES: PlanChanges = { setup: {}, feeds: [], loads: [], boxes: [] };
+
 export const proposalSchema = z
   .object({
-    strategy: z.enum(['single', 'sum', 'processor']),
+    strategy: strategySchema,
     title: requiredLine(80),
-    device: deviceSchema,
+    device: deviceSchemaOfFeed,
     covers: z.boolean(),
     /** the worst of its feeds, dB */
     withinDb: z.number(),
     feeds: z.array(feedSchema).max(64),
     reasons: z.array(z.string()),
     remarks: z.array(remarkSchema),
+    setup: setupSchema.nullable().default(null),
+    changes: changesSchema.default(NO_CHANGES),
+    equipment: z.array(equipmentSchema).default([]),
+    losses: z.array(lossSchema).default([]),
+    duties: z.array(z.string()).default([]),
+    triggers: z.array(triggerSchema).default([]),
+    turnOn: z.array(turnOnStepSchema).default([]),
+    figures: figuresSchema.nullable().default(null),
   })
   .meta({ id: 'Proposal' });
 export type Proposal = z.infer<typeof proposalSchema>;
 
-/** What a plan was worked out from: another capture or another target makes it out of date. */
+/** What a plan was worked out from: whatever of it changes makes the plan worth working out again. */
 export const planBasisSchema = z.object({
   captures: z.array(z.object({ id: idSchema, pairVersion: z.int() })),
   targets: z.array(z.object({ id: idSchema, version: z.int() })),
+  /** live checks and recordings, and the version of the wish */
+  checks: z.int().default(0),
+  recordings: z.int().default(0),
+  wish: z.int().default(1),
 });
 export type PlanBasis = z.infer<typeof planBasisSchema>;
 

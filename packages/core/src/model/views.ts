@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { captureSchema } from './capture.ts';
+import { decisionSchema } from './decision.ts';
 import { checkSchema } from './check.ts';
 import { intakeSchema } from './intake.ts';
 import { jobSchema } from './job.ts';
@@ -7,6 +8,7 @@ import { planSchema } from './plan.ts';
 import { recordingSchema } from './recording.ts';
 import { targetSchema } from './target.ts';
 import { pairSchema, unitSchema } from './unit.ts';
+import { wishSchema } from './wish.ts';
 import { sideSchema, axleSchema, waySchema } from './words.ts';
 
 /** A pair with its captures, newest first; withdrawn ones stay in the record. */
@@ -29,6 +31,9 @@ export const jobViewSchema = jobSchema
     /** what was read or heard in guided tests, oldest first; withdrawn ones stay in the record */
     checks: z.array(checkSchema),
     intake: intakeSchema,
+    wish: wishSchema,
+    /** oldest first; withdrawn ones stay in the record */
+    decisions: z.array(decisionSchema),
     /** how far Find is: cavities that hold a wire, those that no live reading names yet, plugs */
     find: z.object({ connectors: z.int(), wires: z.int(), untouched: z.int() }),
   })

@@ -1,62 +1,45 @@
-import type { Device, Feed } from '../model/plan.ts';
+import type { Device, Feed, StrategyId, Tap } from '../model/plan.ts';
 import type { Target } from '../model/target.ts';
-import { chooseOutputs, type Choice, type ChooseOptions } from '../summing/choose.ts';
-import { correctSum } from '../summing/correction.ts';
+import type { Choice } from '../summing/choose.ts';
+import { correctSum, type CorrectionOptions } from '../summing/correction.ts';
 import { judgeFlatness } from '../summing/flatness.ts';
 import { levelOf, sumResponses, sumSpan } from '../summing/network.ts';
-import type { Source } from './plan-input.ts';
+import { SUM_GRID_HZ } from '../summing/output-response.ts';
+import { phasesAgree, type Source } from './sources.ts';
 
-/** Cost of an output from another axle, dB rms: fader and rear delay come with it. */
-const OTHER_AXLE_DB = 1.5;
-/** Cost of a centre or one-sided output for a mono target, dB rms: it lacks what is panned away from it. */
-const ONE_SIDED_DB = 0.8;
-
-/** Best ways to feed one side of a target from the given outputs. */
-export function chooseFor(
-  target: Target,
-  side: Feed['side'],
-  sources: readonly Source[],
-  options: ChooseOptions,
-): Choice[] {
-  const inputs = sources.slice(0, 12).map((s) => ({
-    id: s.pair.id,
-    response: s.response,
-    passBandDb: s.analysis.passBandDb,
-    reluctanceDb:
-      (side !== 'mono' && s.pair.axle !== target.axle ? OTHER_AXLE_DB : 0) +
-      (side === 'mono' && s.pair.side !== 'mono' ? ONE_SIDED_DB : 0),
-  }));
-  return chooseOutputs(inputs, target, options);
+export interface FeedMaking {
+  device: Device;
+  by: StrategyId;
+  /** sections and boost of the device's equaliser; null: it has none or it stays flat */
+  correction?: CorrectionOptions | null;
 }
 
-/** Works a choice out in full: predicted level, span, flatness, what is missing. */
+/** Works taps out in full: predicted level, span, flatness, what is missing. */
 export function workOutFeed(
   target: Target,
   side: Feed['side'],
-  choice: Choice,
+  taps: readonly Omit<Tap, 'captureId'>[],
   sources: readonly Source[],
-  device: Device,
-  corrected = false,
+  { device, by, correction: wanted = null }: FeedMaking,
 ): Feed {
-  const byId = new Map(sources.map((s) => [s.pair.id, s]));
-  const inputs = choice.taps.map((tap) => ({ ...tap, response: byId.get(tap.id)!.response }));
+  const used = taps.map((tap) => ({ tap, source: sources.find((s) => s.pair.id === tap.pairId)! }));
+  const inputs = used.map(({ tap, source }) => ({ ...tap, response: source.response }));
   const need = { lowHz: target.lowHz, highHz: target.highHz };
-  const summed = levelOf(sumResponses(inputs));
-  const correction = corrected ? correctSum(summed, need) : { sections: [], levelDb: summed, boostDb: 0 };
+  const summed = levelOf(sumResponses(inputs, SUM_GRID_HZ));
+  const correction = wanted
+    ? correctSum(summed, need, wanted)
+    : { sections: [], levelDb: summed, boostDb: 0 };
   const change = correction.levelDb.map((l, i) => l - summed[i]);
-  const measured = choice.taps.length === 1 || choice.taps.every((t) => byId.get(t.id)!.phase === 'measured');
-  const span = measured ? null : sumSpan(inputs);
+  const guessed = used.some(({ source }) => source.captureId === null);
+  const measured = !guessed && phasesAgree(used.map((u) => u.source));
+  const span = inputs.length === 1 || measured ? null : sumSpan(inputs);
   const judged = judgeFlatness(correction.levelDb, need);
   return {
     targetId: target.id,
     side,
     device,
-    taps: choice.taps.map((t) => ({
-      pairId: t.id,
-      captureId: byId.get(t.id)!.captureId,
-      inverted: t.inverted,
-      gainDb: t.gainDb,
-    })),
+    by,
+    taps: used.map(({ tap, source }) => ({ ...tap, captureId: source.captureId })),
     correction: correction.sections,
     boostDb: correction.boostDb,
     need,
@@ -69,7 +52,45 @@ export function workOutFeed(
     withinDb: judged.withinDb,
     covers: judged.covers,
     missing: judged.missing,
+    loads: [],
+    chain: null,
+    crossover: { highPass: null, lowPass: null },
+    coils: null,
+    bass: null,
+    latencyMs: 0,
   };
+}
+
+/** A feed without any factory output: full range, from the car's data. */
+export function dataFeed(target: Target, side: Feed['side'], by: StrategyId): Feed {
+  const need = { lowHz: target.lowHz, highHz: target.highHz };
+  return {
+    targetId: target.id,
+    side,
+    device: 'data-interface',
+    by,
+    taps: [],
+    correction: [],
+    boostDb: 0,
+    need,
+    levelDb: SUM_GRID_HZ.map(() => 0),
+    span: null,
+    phase: 'assumed',
+    withinDb: 0,
+    covers: true,
+    missing: [],
+    loads: [],
+    chain: null,
+    crossover: { highPass: null, lowPass: null },
+    coils: null,
+    bass: null,
+    latencyMs: 0,
+  };
+}
+
+/** A choice of the search as taps. */
+export function tapsOf(choice: Choice): Omit<Tap, 'captureId'>[] {
+  return choice.taps.map(({ id, ...tap }) => ({ pairId: id, ...tap }));
 }
 
 /** Curves are kept to a hundredth of a decibel, and no lower than a person could see. */

@@ -1,31 +1,62 @@
+import type { LibraryDevice } from '../model/device.ts';
+import type { Clues, IntakeFields } from '../model/intake.ts';
+import { START_INTAKE } from '../model/intake.ts';
+import { type PreferencesFields, START_PREFERENCES } from '../model/shop.ts';
 import type { Target } from '../model/target.ts';
-import type { Pair } from '../model/unit.ts';
+import type { Pair, Unit } from '../model/unit.ts';
+import { START_WISH, type WishFields } from '../model/wish.ts';
 import { channelName } from '../model/words.ts';
 import type { ResponseAnalysis } from '../signal/analyse.ts';
-import { outputResponse, type PhaseSource } from '../summing/output-response.ts';
-import type { ComplexResponse } from '../summing/network.ts';
+import type { OutputRatio } from '../summing/measured-phase.ts';
+import { type HarnessFacts, NO_HARNESS } from './harness-facts.ts';
+import { NO_FACTS, type OutputFacts } from './output-facts.ts';
 
 /** A factory output as planning sees it. */
 export interface PlanPair extends Pair {
+  unitKind: Unit['kind'];
+  unitName: string;
   /** the capture in force; null: nothing measured */
   capture: { id: string; analysis: ResponseAnalysis; phaseMeasured: boolean } | null;
   /** volume steps at which it was measured */
   volumeSteps: number[];
+  facts: OutputFacts;
 }
 
+/** Everything that a plan is worked out from. */
 export interface PlanInput {
   pairs: PlanPair[];
   targets: Target[];
+  wish: WishFields;
+  preferences: PreferencesFields;
+  /** the shop's library */
+  devices: LibraryDevice[];
+  /** complex ratios of outputs that were recorded together */
+  ratios: OutputRatio[];
+  harness: HarnessFacts;
+  drive: IntakeFields['drive'];
+  tools: IntakeFields['tools'];
+  clues: Clues;
 }
 
-/** A pair with its complex response, ready for sums. */
-export interface Source {
-  pair: PlanPair;
-  captureId: string;
-  name: string;
-  analysis: ResponseAnalysis;
-  response: ComplexResponse;
-  phase: PhaseSource;
+/** A plan's input with the usual in place of what is not given. */
+export function planInput(
+  given: Omit<Partial<PlanInput>, 'pairs'> & {
+    pairs: (Omit<PlanPair, 'unitKind' | 'unitName' | 'facts'> & Partial<PlanPair>)[];
+  },
+): PlanInput {
+  return {
+    targets: [],
+    wish: START_WISH,
+    preferences: START_PREFERENCES,
+    devices: [],
+    ratios: [],
+    harness: NO_HARNESS,
+    drive: START_INTAKE.drive,
+    tools: START_INTAKE.tools,
+    clues: START_INTAKE.clues,
+    ...given,
+    pairs: given.pairs.map((p) => ({ unitKind: 'amplifier', unitName: 'Amplifier', facts: NO_FACTS, ...p })),
+  };
 }
 
 /** `Front left mid`, `Subwoofer coil 2`. */
@@ -34,30 +65,7 @@ export function pairName(pair: Pick<Pair, 'side' | 'axle' | 'way' | 'suffix'>): 
   return pair.suffix ? `${name} ${pair.suffix}` : name;
 }
 
-/**
- * Pairs that carry something measured, with their responses. A known reversal of plus and minus is taken into account
- * unless the phase itself was measured, which contains it.
- */
-export function sourcesOf(input: PlanInput): Source[] {
-  return input.pairs.flatMap((pair) => {
-    if (!pair.capture || pair.capture.analysis.bandClass === 'silent') return [];
-    const { id, analysis, phaseMeasured } = pair.capture;
-    const { response, phase } = outputResponse(analysis, phaseMeasured);
-    const sign = phase !== 'measured' && pair.polarity === 'reversed' ? -1 : 1;
-    const signed = sign === 1 ? response : { re: response.re.map((v) => -v), im: response.im.map((v) => -v) };
-    return [{ pair, captureId: id, name: pairName(pair), analysis, response: signed, phase }];
-  });
-}
-
 /** Sides of a target: one feed each. */
 export function feedSides(target: Pick<Target, 'layout'>): ('left' | 'right' | 'mono')[] {
   return target.layout === 'stereo' ? ['left', 'right'] : ['mono'];
-}
-
-/**
- * Outputs that may feed one side of a target. Left never joins right unless the target is mono, and what is already a
- * mix of both (centre, mono) never feeds a stereo side.
- */
-export function sourcesFor(sources: readonly Source[], side: 'left' | 'right' | 'mono'): Source[] {
-  return side === 'mono' ? [...sources] : sources.filter((s) => s.pair.side === side);
 }

@@ -1,26 +1,70 @@
+import { behaviourOfJob } from '../behaviour/behaviour-of-job.ts';
+import type { LibraryDevice } from '../model/device.ts';
 import type { PlanBasis } from '../model/plan.ts';
+import { type PreferencesFields, START_PREFERENCES } from '../model/shop.ts';
 import { captureInForce, type JobView } from '../model/views.ts';
+import { type HarnessFacts, NO_HARNESS } from './harness-facts.ts';
+import { factsOfPair } from './output-facts.ts';
 import type { PlanInput } from './plan-input.ts';
 
-/** What planning needs of a job: every output with its capture in force, and the targets. */
-export function planInputOf(job: JobView): PlanInput {
+/** What the shop and Find add to a job's own record. */
+export interface PlanSurroundings {
+  preferences?: PreferencesFields;
+  devices?: LibraryDevice[];
+  harness?: HarnessFacts;
+}
+
+/** What planning needs of a job: every output with its capture in force and what is known of it, wish and targets. */
+export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): PlanInput {
+  const behaviour = new Map(behaviourOfJob(job).pairs.map((b) => [b.pairId, b]));
   const pairs = job.units.flatMap((unit) =>
     unit.pairs.map(({ captures, ...pair }) => {
       const capture = captureInForce({ ...pair, captures });
       const live = captures.filter((c) => c.withdrawnAt === null);
       return {
         ...pair,
+        unitKind: unit.kind,
+        unitName: unit.name,
         capture: capture && {
           id: capture.id,
           analysis: capture.analysis,
           phaseMeasured: capture.phaseReference === 'source',
         },
         volumeSteps: live.flatMap((c) => (c.volumeStep === null ? [] : [c.volumeStep])),
+        facts: factsOfPair(behaviour.get(pair.id)!),
       };
     }),
   );
-  return { pairs, targets: job.targets };
+  const ratios = job.recordings.flatMap((r) =>
+    r.withdrawnAt === null && r.secondPairId && r.between?.overlap
+      ? [
+          {
+            firstId: r.firstPairId,
+            secondId: r.secondPairId,
+            frequencyHz: r.between.ratio.frequencyHz,
+            phaseDeg: r.between.ratio.phaseDeg,
+            delay: r.between.delay,
+            polarity: r.between.polarity,
+          },
+        ]
+      : [],
+  );
+  return {
+    pairs,
+    targets: job.targets,
+    wish: job.wish,
+    preferences: surroundings.preferences ?? START_PREFERENCES,
+    devices: surroundings.devices ?? [],
+    ratios,
+    harness: surroundings.harness ?? NO_HARNESS,
+    drive: job.intake.drive,
+    tools: job.intake.tools,
+    clues: job.intake.clues,
+  };
 }
+
+const live = (list: readonly { withdrawnAt: string | null }[]) =>
+  list.filter((item) => item.withdrawnAt === null).length;
 
 /** The state of a job that a plan is worked out from. */
 export function planBasisOf(job: JobView): PlanBasis {
@@ -30,7 +74,13 @@ export function planBasisOf(job: JobView): PlanBasis {
       return capture ? [{ id: capture.id, pairVersion: pair.version }] : [];
     }),
   );
-  return { captures, targets: job.targets.map(({ id, version }) => ({ id, version })) };
+  return {
+    captures,
+    targets: job.targets.map(({ id, version }) => ({ id, version })),
+    checks: live(job.checks),
+    recordings: live(job.recordings),
+    wish: job.wish.version,
+  };
 }
 
 /** True when a job still is what a plan was worked out from. */
@@ -40,6 +90,9 @@ export function isUpToDate(basis: PlanBasis, job: JobView): boolean {
     JSON.stringify([
       b.captures.map((c) => `${c.id}/${c.pairVersion}`).sort(),
       b.targets.map((t) => `${t.id}/${t.version}`).sort(),
+      b.checks,
+      b.recordings,
+      b.wish,
     ]);
   return sorted(now) === sorted(basis);
 }

@@ -9,8 +9,15 @@ import { SUM_GRID_HZ } from '../summing/output-response.ts';
 import { levelOf, sumResponses } from '../summing/network.ts';
 import { transferAt } from '../carsim/transfer.ts';
 import { isUpToDate, planBasisOf, planInputOf } from './plan-of-job.ts';
-import { feedSides, pairName, sourcesFor, sourcesOf, type PlanInput } from './plan-input.ts';
-import { proposePlans } from './propose.ts';
+import { demoLibrary } from '../carsim/devices.ts';
+import { NO_CHANGES } from '../model/plan.ts';
+import { differencesOf } from './differences.ts';
+import { feedSides, pairName, type PlanInput } from './plan-input.ts';
+import { comparePlans, proposePlans, rework } from './propose.ts';
+import { readinessOf } from './readiness.ts';
+import { sourcesFor, sourcesOf } from './sources.ts';
+import { whatIf } from './what-if.ts';
+import { wishConflicts } from './wish-conflicts.ts';
 
 const [carrier, camper, coupe, estate] = DEMO_CARS;
 const jobs = new Map<SimulatedCar, JobView>();
@@ -18,9 +25,10 @@ const proposals = new Map<SimulatedCar, Proposal[]>();
 beforeAll(() => {
   for (const car of DEMO_CARS) {
     jobs.set(car, jobOf(car));
-    proposals.set(car, proposePlans(planInputOf(jobs.get(car)!)));
+    proposals.set(car, proposePlans(inputOf(car)));
   }
 });
+const inputOf = (car: SimulatedCar) => planInputOf(jobs.get(car)!, { devices: demoLibrary() });
 const wayOf = (car: SimulatedCar, strategy: string) =>
   proposals.get(car)!.find((p) => p.strategy === strategy)!;
 const names = (car: SimulatedCar, feed: Proposal['feeds'][number]) => {
@@ -71,16 +79,20 @@ describe('the people carrier, whose front is split three ways', () => {
     expect(polarity[0].text).toMatch(
       /^Front left tweeter: polarity is assumed\. .*drops \d+ dB at 3\.\d kHz/,
     );
+    expect(polarity[0].settle).toEqual({ stage: 'listen', test: 'arrival' });
     expect(remarks.find((r) => r.rule === 'phase-measured')?.text).toContain('Front set, both sides');
     expect(wayOf(carrier, 'sum').feeds[0]).toMatchObject({ phase: 'assumed', span: expect.anything() });
   });
 
-  it('one output each is shown as broken, and why', () => {
-    const single = wayOf(carrier, 'single');
-    expect(single.covers).toBe(false);
-    expect(single.remarks[0]).toMatchObject({ severity: 'error', rule: 'band-covered' });
-    expect(single.reasons[0]).toContain('Leaves a part');
-    expect(proposals.get(carrier)!.at(-1)).toBe(single);
+  it('one output each and every bypass are shown as broken, and why', () => {
+    const convert = wayOf(carrier, 'convert');
+    expect(convert.covers).toBe(false);
+    expect(convert.remarks.map((r) => r.rule)).toContain('band-covered');
+    expect(convert.reasons[0]).toContain('Leaves a part');
+    const bypass = wayOf(carrier, 'bypass-factory-wire');
+    const broken = bypass.remarks.filter((r) => r.severity === 'error').map((r) => r.rule);
+    expect(broken).toEqual(expect.arrayContaining(['volume-control', 'warning-sound-lost', 'wish-kept']));
+    expect(proposals.get(carrier)!.indexOf(bypass)).toBeGreaterThan(1);
   });
 
   it('the processor is flatter, and its correction is listed', () => {
@@ -92,29 +104,45 @@ describe('the people carrier, whose front is split three ways', () => {
 });
 
 describe('the other cars', () => {
-  it('camper: the amplifier takes the radio directly, front from front and rear from rear', () => {
+  it('camper: the amplifier takes the radio directly, and its inputs are the load that the radio misses', () => {
     const [first] = proposals.get(camper)!;
-    expect(first).toMatchObject({ strategy: 'single', device: 'direct', covers: true });
+    expect(first).toMatchObject({ strategy: 'direct', device: 'direct', covers: true });
     expect(first.feeds.map((f) => names(camper, f)[0])).toEqual([
       'Front left',
       'Front right',
       'Rear left',
       'Rear right',
     ]);
-    expect(first.feeds.every((f) => f.span === null)).toBe(true);
+    expect(first.feeds.every((f) => f.span === null && f.loads[0].kind === 'inputs')).toBe(true);
+    expect(first.feeds[0].chain!.points[0].standing).toBe('measured');
+    // With an amplifier whose inputs are no load, resistors come in.
+    const other = inputOf(camper);
+    other.devices = other.devices.map((d) =>
+      d.speakerInput ? { ...d, speakerInput: { ...d.speakerInput, ohm: 20_000 } } : d,
+    );
+    expect(proposePlans(other)[0].feeds.every((f) => f.loads[0].kind !== 'none')).toBe(true);
   });
-  it('coupe: both ways of a side are taken from the full-range output of the radio', () => {
+  it('coupe: bypass on the factory wires, because the radio follows the volume and is not filtered yet', () => {
     const [first] = proposals.get(coupe)!;
-    expect(first.covers).toBe(true);
+    expect(first).toMatchObject({ strategy: 'bypass-factory-wire', covers: true });
     expect(new Set(first.feeds.flatMap((f) => names(coupe, f)))).toEqual(
       new Set(['Front left', 'Front right']),
     );
     expect(first.feeds.every((f) => f.phase === 'measured')).toBe(true);
+    expect(first.reasons.join(' ')).toContain('follows the volume and is not filtered yet');
+    // The crossover that goes with the old amplifier is put back in the new one.
+    expect(first.feeds.map((f) => f.crossover.highPass?.where ?? f.crossover.lowPass?.where)).toEqual(
+      Array(4).fill('amplifier'),
+    );
+    expect(first.figures!.cuts).toBe(0);
   });
-  it('estate: the subwoofer output is enough, once its bass is heard at a second volume step', () => {
-    const [first] = proposals.get(estate)!;
-    expect(first).toMatchObject({ strategy: 'single', covers: true });
-    expect(first.remarks.find((r) => r.rule === 'volume-steps')?.severity).toBe('note');
+  it('estate: the subwoofer output at speaker level; nothing analogue before the amplifier', () => {
+    const { proposals: list, refused } = comparePlans(inputOf(estate));
+    expect(list[0]).toMatchObject({ strategy: 'direct', covers: true });
+    expect(names(estate, list[0].feeds[0])).toEqual(['Subwoofer']);
+    expect(list[0].remarks.find((r) => r.rule === 'volume-steps')?.severity).toBe('assumption');
+    expect(refused.find((r) => r.strategy === 'source-direct')!.because).toContain('by data');
+    expect(list.find((p) => p.strategy === 'data-interface')!.feeds[0].taps).toEqual([]);
   });
   it('left never joins right but in a mono target', () => {
     for (const car of DEMO_CARS) {
@@ -136,7 +164,7 @@ describe('the other cars', () => {
 
 describe('rules', () => {
   const changed = (change: (input: PlanInput) => void): Proposal[] => {
-    const input = structuredClone(planInputOf(jobs.get(carrier)!));
+    const input = structuredClone(inputOf(carrier));
     change(input);
     return proposePlans(input);
   };
@@ -155,25 +183,34 @@ describe('rules', () => {
     const list = changed((i) => i.pairs.forEach((p) => (p.polarityStanding = 'claimed')));
     expect(list[0].remarks.find((r) => r.rule === 'polarity-known')?.text).toContain('only claimed');
   });
-  it('point at a side without any measured output', () => {
+  it('a side without any measured output is planned as its other side, and says so', () => {
     const list = changed((i) => i.pairs.filter((p) => p.side === 'right').forEach((p) => (p.capture = null)));
+    const right = list.find((p) => p.strategy === 'sum')!.feeds[1];
+    expect(right).toMatchObject({ side: 'right', phase: 'assumed', covers: true });
+    expect(right.taps.every((t) => t.captureId === null)).toBe(true);
+    const assumed = list.find((p) => p.strategy === 'sum')!.remarks.filter((r) => r.rule === 'band-assumed');
+    expect(assumed.map((r) => r.pairId).sort()).toEqual(right.taps.map((t) => t.pairId).sort());
+  });
+  it('point at a side without any output', () => {
+    const list = changed((i) => (i.pairs = i.pairs.filter((p) => p.side !== 'right')));
     expect(list[0].covers).toBe(false);
-    expect(list[0].remarks[0]).toMatchObject({ rule: 'source-found', severity: 'error' });
-    expect(list[0].remarks[0].text).toContain('Measure the right outputs');
+    expect(list[0].remarks.find((r) => r.rule === 'source-found')!.text).toContain(
+      'measure the right outputs',
+    );
   });
   it('warn when a mono channel hears one side only', () => {
     const list = changed((i) => {
       i.pairs = i.pairs.filter((p) => p.id === 'p1');
       i.targets = i.targets.filter((t) => t.layout === 'mono').map((t) => ({ ...t, lowHz: 80, highHz: 250 }));
     });
-    expect(rules(list, 'single')).toContain('sides-complete');
+    expect(list.every((p) => p.remarks.some((r) => r.rule === 'sides-complete'))).toBe(true);
   });
   it('warn when front and rear are mixed, and note what is fed from the other axle', () => {
     const rearOnly = changed((i) => {
       i.pairs = i.pairs.filter((p) => p.axle === 'rear' && p.side === 'left');
       i.targets = [{ ...i.targets[0], layout: 'stereo', lowHz: 250 }];
     });
-    expect(rules(rearOnly, 'single')).toContain('fader-kept');
+    expect(rules(rearOnly, 'convert')).toContain('fader-kept');
     const mixed = changed((i) => {
       i.pairs = i.pairs.filter((p) => p.side === 'left' && (p.way === 'woofer' || p.axle === 'rear'));
     });
@@ -190,15 +227,22 @@ describe('rules', () => {
 });
 
 describe('inputs and basis', () => {
-  it('nothing measured or nothing wanted: nothing proposed', () => {
-    const input = planInputOf(jobs.get(carrier)!);
+  it('nothing wanted: nothing proposed; nothing measured: all of it assumed', () => {
+    const input = inputOf(carrier);
     expect(proposePlans({ ...input, targets: [] })).toEqual([]);
-    expect(proposePlans({ ...input, pairs: input.pairs.map((p) => ({ ...p, capture: null })) })).toEqual([]);
+    const list = proposePlans({ ...input, pairs: input.pairs.map((p) => ({ ...p, capture: null })) });
+    expect(list[0].covers).toBe(true);
+    expect(list.flatMap((p) => p.feeds).every((f) => f.phase === 'assumed')).toBe(true);
+    for (const p of list)
+      expect(p.remarks.some((r) => r.rule === 'band-assumed' || r.severity === 'error')).toBe(true);
+    const none = comparePlans({ ...input, pairs: [] });
+    expect(none.proposals).toEqual([]);
+    expect(none.refused.every((r) => r.because.length > 20)).toBe(true);
   });
   it('a known reversal turns the response, a measured phase already has it', () => {
     const input = planInputOf(jobs.get(coupe)!);
     const [pair] = input.pairs;
-    const re = (p: typeof pair) => sourcesOf({ pairs: [p], targets: [] })[0].response.re[60];
+    const re = (p: typeof pair) => sourcesOf({ pairs: [p], ratios: [] })[0].response.re[60];
     expect(re({ ...pair, polarity: 'reversed' })).toBe(re(pair));
     const blind = { ...pair, capture: { ...pair.capture!, phaseMeasured: false } };
     expect(re({ ...blind, polarity: 'reversed' })).toBeCloseTo(-re(blind), 12);
@@ -217,5 +261,171 @@ describe('inputs and basis', () => {
     withdrawn.units[0].pairs[0].captures[0].withdrawnAt = '2026-11-03T10:00:00.000Z';
     expect(isUpToDate(basis, withdrawn)).toBe(false);
     expect(planInputOf(withdrawn).pairs[0].capture).toBeNull();
+  });
+});
+
+describe('what was measured between outputs', () => {
+  it('takes the place of the filters’ phase in the sum: a delayed way is met by the processor', () => {
+    const input = inputOf(carrier);
+    const [woofer, mid] = ['woofer', 'midrange'].map((way) =>
+      input.pairs.find((p) => p.side === 'left' && p.way === way)!,
+    );
+    const delay = 0.00066;
+    const from = sourcesOf({ ...input, ratios: [] });
+    const phaseOf = (id: string, i: number) => {
+      const { re, im } = from.find((s) => s.pair.id === id)!.response;
+      return (180 / Math.PI) * Math.atan2(im[i], re[i]);
+    };
+    const at = SUM_GRID_HZ.map((_, i) => i).filter((i) => SUM_GRID_HZ[i] > 150 && SUM_GRID_HZ[i] < 900);
+    const ratio = {
+      firstId: woofer.id,
+      secondId: mid.id,
+      frequencyHz: at.map((i) => SUM_GRID_HZ[i]),
+      phaseDeg: at.map((i) => phaseOf(mid.id, i) - phaseOf(woofer.id, i) - 360 * SUM_GRID_HZ[i] * delay),
+      delay,
+      polarity: 'same' as const,
+    };
+    const two = { ...input, pairs: [woofer, mid], ratios: [ratio] };
+    two.targets = [{ ...input.targets[0], layout: 'mono', lowHz: 100, highHz: 2500 }];
+    const sources = sourcesOf(two);
+    expect(sources.map((s) => s.phase)).toEqual(['measured', 'measured']);
+    expect(sources[1].arrival).toBeCloseTo(delay, 9);
+    const flat = (strategy: string, list = proposePlans(two)) =>
+      list.find((p) => p.strategy === strategy)!.feeds[0];
+    const processed = flat('processor');
+    expect(processed).toMatchObject({ phase: 'measured', span: null });
+    const delays = Object.fromEntries(processed.taps.map((t) => [t.pairId, t.delayMs]));
+    expect(Math.abs(delays[woofer.id] - delays[mid.id] - 0.66)).toBeLessThan(0.15);
+    expect(flat('sum').withinDb).toBeGreaterThan(processed.withinDb + 0.5);
+  });
+});
+
+describe('readiness, consent and change', () => {
+  const sign = (
+    kind: 'accepted' | 'consent',
+    r: { rule: string; text: string; targetId?: string | null; pairId?: string | null },
+  ) => ({
+    id: `d-${r.rule}-${r.pairId ?? ''}`,
+    jobId: 'j1',
+    kind,
+    rule: r.rule,
+    targetId: r.targetId ?? null,
+    pairId: r.pairId ?? null,
+    says: r.text,
+    signedBy: 'Bay 2',
+    note: '',
+    takenAt: '2026-11-03T10:00:00.000Z',
+    withdrawnAt: null,
+  });
+  it('a plan is ready when every assumption is accepted by name and every loss consented to', () => {
+    const [plan] = proposals.get(carrier)!;
+    const before = readinessOf(plan, []);
+    expect(before.state).toBe('open');
+    expect(before.unsigned.map((l) => l.rule)).toEqual(['lost-cancelling']);
+    const signed = [
+      ...before.open.map((r) => sign('accepted', r)),
+      ...before.unsigned.map((l) => sign('consent', l)),
+    ];
+    expect(readinessOf(plan, signed).state).toBe('ready');
+    // Withdrawn, or said of other words, it does not count.
+    expect(
+      readinessOf(
+        plan,
+        signed.map((d) => ({ ...d, withdrawnAt: d.takenAt })),
+      ).state,
+    ).toBe('open');
+    expect(
+      readinessOf(
+        plan,
+        signed.map((d) => ({ ...d, says: 'else' })),
+      ).open,
+    ).toEqual(before.open);
+    expect(readinessOf(wayOf(carrier, 'bypass-factory-wire'), signed).state).toBe('broken');
+  });
+  it('a reading that contradicts a kept plan says what changes', () => {
+    const input = inputOf(coupe);
+    const kept = wayOf(coupe, 'bypass-factory-wire');
+    expect(
+      differencesOf(kept, rework(input, kept.strategy, kept.changes), input.targets, input.pairs),
+    ).toEqual([]);
+    const fixed = structuredClone(input);
+    fixed.pairs.filter((p) => p.unitKind === 'radio').forEach((p) => (p.facts.feed = 'fixed'));
+    const told = differencesOf(kept, rework(fixed, kept.strategy, kept.changes), fixed.targets, fixed.pairs);
+    expect(told[0].kind).toBe('worse');
+    expect(told[0].text).toContain('is fixed');
+    const gone = { ...input, pairs: input.pairs.filter((p) => p.unitKind !== 'radio') };
+    expect(
+      differencesOf(kept, rework(gone, kept.strategy, kept.changes), gone.targets, gone.pairs)[0].text,
+    ).toContain('none any more');
+  });
+  it('a pair withdrawn after planning, another polarity, other volts: each in words', () => {
+    const input = inputOf(carrier);
+    const kept = wayOf(carrier, 'sum');
+    const again = (change: (i: PlanInput) => void) => {
+      const now = structuredClone(input);
+      change(now);
+      return differencesOf(kept, rework(now, 'sum', NO_CHANGES), now.targets, now.pairs)
+        .map((d) => d.text)
+        .join('\n');
+    };
+    const withdrawn = again((i) => (i.pairs.find((p) => p.id === 'p5')!.capture = null));
+    expect(withdrawn).toContain('its band is assumed');
+    const turned = again((i) => {
+      const tweeter = i.pairs.find((p) => p.id === 'p3')!;
+      Object.assign(tweeter, { polarity: 'reversed', polarityStanding: 'measured' });
+    });
+    expect(turned).toContain('plus and minus of front left tweeter have to be swapped');
+    expect(turned).toContain('Settled: Front left tweeter: polarity is assumed');
+    const louder = again((i) =>
+      i.pairs.forEach((p) => (p.facts.volts = p.facts.volts && { ...p.facts.volts, volts: 2 })),
+    );
+    expect(louder).toContain('gives 2.0 V, not 5.');
+  });
+});
+
+describe('wishes', () => {
+  it('that contradict each other are both named', () => {
+    const input = structuredClone(inputOf(carrier));
+    expect(wishConflicts(input)).toEqual([]);
+    input.wish = { ...input.wish, shape: 'replace-amplifier', keep: ['chimes', 'centre', 'no-cut-wires'] };
+    input.preferences = { ...input.preferences, joining: 'cut' };
+    const told = wishConflicts(input).map((c) => c.between.join(' / '));
+    expect(told).toEqual([
+      'No cut wires / the shop cuts with connectors',
+      'Keep the centre / replace the factory amplifier',
+      'Keep the chimes / replace the factory amplifier',
+    ]);
+    input.wish = { ...input.wish, shape: 'six-with-centre', keep: [] };
+    expect(wishConflicts(input).map((c) => c.between[0])).toContain('Six channels with centre');
+  });
+  it('what-if: no analyser leaves everything assumed, another amplifier is taken', () => {
+    const input = inputOf(carrier);
+    const blind = proposePlans(whatIf(input, { noAnalyser: true }));
+    expect(blind.flatMap((p) => p.feeds.flatMap((f) => f.taps)).every((t) => t.captureId === null)).toBe(
+      true,
+    );
+    const small = input.devices.find((d) => d.name === 'Tongs 2.30 line')!;
+    const [first] = proposePlans(whatIf(input, { amplifierId: small.id }));
+    expect(first.equipment.filter((e) => e.kind === 'amplifier').map((e) => e.name)).toEqual([small.name]);
+    expect(first.remarks.filter((r) => r.severity === 'error').map((r) => r.rule)).toContain(
+      'channels-enough',
+    );
+    expect(whatIf(input, { noCut: true }).wish.keep).toContain('no-cut-wires');
+  });
+  it('the shop’s choices decide what comes first and how it is done', () => {
+    const input = inputOf(carrier);
+    const first = (part: Partial<PlanInput['preferences']>) =>
+      proposePlans({ ...input, preferences: { ...input.preferences, ...part } })[0];
+    expect(first({}).strategy).toBe('sum');
+    expect(first({ first: 'flattest' }).strategy).toBe('processor');
+    expect(first({ turnOn: 'sensing' }).setup!.turnOn.by).toBe('sensing');
+    // Asked for, but nowhere found: the next best.
+    expect(first({ turnOn: 'factory-remote' }).setup!.turnOn.by).toBe('accessory');
+    // Bass that the front woofers carry too: the schools differ, and the shop decides.
+    input.targets = [input.targets[0], { ...input.targets[1], lowHz: 64, highHz: 97 }];
+    const bass = (subwooferFrom: PlanInput['preferences']['subwooferFrom']) =>
+      names(carrier, first({ subwooferFrom }).feeds.at(-1)!).join(', ');
+    expect(bass('factory-subwoofer')).toMatch(/^Subwoofer/);
+    expect(bass('full-range')).toBe('Front left woofer, Front right woofer');
   });
 });

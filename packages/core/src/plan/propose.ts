@@ -1,105 +1,138 @@
-import type { Device, Feed, Proposal, Remark } from '../model/plan.ts';
-import type { Target } from '../model/target.ts';
-import { feedSides, sourcesFor, sourcesOf, type PlanInput, type Source } from './plan-input.ts';
-import { describeFeed, describeProposal, feedName } from './reasons.ts';
-import { RULES } from './rules/index.ts';
-import { STRATEGIES } from './strategies/index.ts';
+import { NO_CHANGES, type PlanChanges, type Proposal, type StrategyId } from '../model/plan.ts';
+import type { PreferencesFields } from '../model/shop.ts';
+import { contextOf } from './context.ts';
+import type { PlanInput } from './plan-input.ts';
+import { describeProposal } from './reasons.ts';
+import { STRATEGIES, strategyOf } from './strategies/index.ts';
 import type { Strategy } from './strategies/strategy.ts';
+import { workOut } from './work-out.ts';
 
-const DEVICE_ORDER: readonly Device[] = ['direct', 'converter', 'summing-converter', 'processor'];
-const SEVERITY_ORDER: readonly Remark['severity'][] = ['error', 'warning', 'note'];
-
-/**
- * Every strategy worked out for all targets, best first.
- *
- * Ranking: those that cover every needed band come first; then the flatter one, where a dearer way in must gain its
- * handicap in dB to come before a simpler one. Ways that come to the same wiring are shown once.
- *
- * @param input outputs with their captures, and targets; without targets or measured outputs nothing is proposed
- */
-export function proposePlans(input: PlanInput): Proposal[] {
-  const sources = sourcesOf(input);
-  if (sources.length === 0 || input.targets.length === 0) return [];
-  const ranked = STRATEGIES.map((strategy) => ({
-    strategy,
-    proposal: workOut(strategy, input.targets, sources),
-  })).sort(
-    (a, b) =>
-      Number(b.proposal.covers) - Number(a.proposal.covers) ||
-      a.proposal.withinDb + a.strategy.handicapDb - (b.proposal.withinDb + b.strategy.handicapDb),
-  );
-  const seen = new Set<string>();
-  return ranked
-    .filter(({ proposal }) => {
-      const wiring = JSON.stringify(proposal.feeds.map((f) => [f.targetId, f.side, f.device, f.taps]));
-      if (seen.has(wiring)) return false;
-      seen.add(wiring);
-      return true;
-    })
-    .map(({ strategy, proposal }, i, all) => ({
-      ...proposal,
-      reasons: [
-        describeProposal(
-          proposal,
-          strategy,
-          i,
-          all.map((r) => r.proposal),
-        ),
-        ...proposal.reasons,
-      ],
-    }));
+/** A way that is none here, and why. */
+export interface Refusal {
+  strategy: StrategyId;
+  title: string;
+  because: string;
 }
 
-function workOut(strategy: Strategy, targets: readonly Target[], sources: readonly Source[]): Proposal {
-  const feeds: Feed[] = [];
-  const reasons: string[] = [];
-  const remarks: Remark[] = [];
-  for (const target of targets) {
-    const ofTarget: Remark[] = [];
-    for (const side of feedSides(target)) {
-      const allowed = sourcesFor(sources, side);
-      const feed = strategy.feed(target, side, allowed);
-      if (!feed) {
-        const text = `${feedName(target, side)}: no measured output may feed it. Measure the ${side === 'mono' ? '' : `${side} `}outputs first.`;
-        remarks.push({ severity: 'error', rule: 'source-found', text, targetId: target.id, pairId: null });
-        continue;
-      }
-      feeds.push(feed);
-      const used = feed.taps.map((tap) => allowed.find((s) => s.pair.id === tap.pairId)!);
-      const context = { feed, target, sources: used, name: feedName(target, side) };
-      reasons.push(describeFeed(context));
-      ofTarget.push(...RULES.flatMap((rule) => rule(context)));
+export interface Comparison {
+  /** best first */
+  proposals: Proposal[];
+  refused: Refusal[];
+  /** how the order came about, in words */
+  order: string;
+}
+
+/** Flatness beyond this makes a plan no worse to the ear than to the rules, dB. */
+const MOST_COUNTED_DB = 6;
+/** What an open assumption costs in the ranking, dB of flatness. */
+const ASSUMED_DB = 0.1;
+/** Budget or hours exceeded, dB of flatness each. */
+const EXCEEDED_DB = 3;
+
+/** Each preference as what it adds to the ranking's cost: plain choices outside, arithmetic here alone. */
+const COST_OF: Record<PreferencesFields['first'], (p: Proposal, s: Strategy) => number> = {
+  'fewest-parts': (_, s) => s.handicapDb,
+  flattest: (_, s) => 0.2 * s.handicapDb,
+  'least-cutting': (p, s) => s.handicapDb + 0.5 * (p.figures?.cuts ?? 0),
+  'fewest-hours': (p, s) => 0.5 * s.handicapDb + 0.5 * (p.figures?.hours.from ?? 0),
+};
+
+const ORDER_WORDS: Record<PreferencesFields['first'], string> = {
+  'fewest-parts': 'then the simpler one, unless a dearer one is flatter by more than it costs',
+  flattest: 'then the flatter one, whatever it takes',
+  'least-cutting': 'then the one that cuts fewer factory wires',
+  'fewest-hours': 'then the one that takes fewer hours',
+};
+
+/**
+ * Every strategy worked out for all targets, best first, and those that are no way here with the reason.
+ *
+ * Ranking: no rule broken comes first, then every needed band filled; then what the shop prefers, with flatness in dB
+ * as the common measure. Ways that come to the same wiring are shown once.
+ *
+ * @param input outputs with what is known of them, targets, wish and library; without targets nothing is proposed
+ */
+export function comparePlans(input: PlanInput): Comparison {
+  const { first } = input.preferences;
+  const order = `Plans without a broken rule come first, ${ORDER_WORDS[first]}. ${COMPARED}`;
+  if (input.targets.length === 0) return { proposals: [], refused: [], order };
+  const context = contextOf(input);
+  const refused: Refusal[] = [];
+  const worked = STRATEGIES.flatMap((strategy) => {
+    const because = strategy.refuses(context);
+    if (because !== null) {
+      refused.push({ strategy: strategy.id, title: strategy.title, because });
+      return [];
     }
-    remarks.push(...mergeSides(ofTarget, target));
-  }
-  const wanted = targets.reduce((n, t) => n + feedSides(t).length, 0);
+    return [{ strategy, proposal: workOut(strategy, context, NO_CHANGES) }];
+  });
+  const errors = (p: Proposal) => p.remarks.filter((r) => r.severity === 'error').length;
+  const cost = ({ strategy, proposal }: (typeof worked)[number]) => {
+    const count = (test: (r: Proposal['remarks'][number]) => boolean) => proposal.remarks.filter(test).length;
+    return (
+      Math.min(MOST_COUNTED_DB, proposal.withinDb) +
+      COST_OF[first](proposal, strategy) +
+      ASSUMED_DB * count((r) => r.severity === 'assumption') +
+      EXCEEDED_DB * count((r) => r.rule === 'within-budget' || r.rule === 'within-hours')
+    );
+  };
+  const ranked = worked.sort(
+    (a, b) =>
+      Number(errors(a.proposal) > 0) - Number(errors(b.proposal) > 0) ||
+      Number(b.proposal.covers) - Number(a.proposal.covers) ||
+      cost(a) - cost(b),
+  );
+  const seen = new Set<string>();
+  const shown = ranked.filter(({ proposal }) => {
+    const { setup, feeds } = proposal;
+    const wiring = JSON.stringify([
+      feeds.map((f) => [f.targetId, f.side, f.device, f.taps, f.loads.map((l) => l.kind)]),
+      setup?.factoryAmplifier,
+      feeds.some((f) =>
+        f.taps.some((t) => input.pairs.find((p) => p.id === t.pairId)?.unitKind === 'radio'),
+      ) && setup?.speakerWire,
+    ]);
+    if (seen.has(wiring)) return false;
+    seen.add(wiring);
+    return true;
+  });
+  const all = shown.map((s) => s.proposal);
   return {
-    strategy: strategy.id,
-    title: strategy.title,
-    device: DEVICE_ORDER[Math.max(0, ...feeds.map((f) => DEVICE_ORDER.indexOf(f.device)))],
-    covers: feeds.length === wanted && feeds.every((f) => f.covers),
-    withinDb: Math.max(0, ...feeds.map((f) => f.withinDb)),
-    feeds,
-    reasons,
-    remarks: withoutRepeats(remarks).sort(
-      (a, b) => SEVERITY_ORDER.indexOf(a.severity) - SEVERITY_ORDER.indexOf(b.severity),
-    ),
+    refused,
+    order,
+    proposals: shown.map(({ strategy, proposal }, i) => ({
+      ...proposal,
+      reasons: [describeProposal(proposal, strategy, i, all), ...proposal.reasons],
+    })),
   };
 }
 
-/** An output that feeds two channels earns the same remark twice. */
-function withoutRepeats(remarks: readonly Remark[]): Remark[] {
-  return remarks.filter((r, i) => remarks.findIndex((o) => o.text === r.text) === i);
+const COMPARED = 'What is only assumed, and what goes over budget or hours, moves a plan down.';
+
+/** The plans of {@link comparePlans} alone. */
+export function proposePlans(input: PlanInput): Proposal[] {
+  return comparePlans(input).proposals;
 }
 
-/** What holds for left and right alike is said once. */
-function mergeSides(remarks: readonly Remark[], target: Target): Remark[] {
-  const [left, right] = [feedName(target, 'left'), feedName(target, 'right')];
-  const asLeft = (text: string) => text.replace(right, left);
-  const twins = (r: Remark) => remarks.filter((o) => o.rule === r.rule && asLeft(o.text) === asLeft(r.text));
-  return remarks
-    .filter((r) => twins(r)[0] === r)
-    .map((r) =>
-      twins(r).length > 1 ? { ...r, text: r.text.replace(left, `${target.name}, both sides`) } : r,
-    );
+/**
+ * One strategy with what a person changed by hand; null when it is no way here any more.
+ *
+ * @param changes taps of the summing desk, loads, and settings
+ */
+export function rework(input: PlanInput, strategy: StrategyId, changes: PlanChanges): Proposal | null {
+  if (input.targets.length === 0) return null;
+  const context = contextOf(input);
+  const chosen = strategyOf(strategy);
+  if (chosen.refuses(context) !== null) return null;
+  const proposal = workOut(chosen, context, changes);
+  return { ...proposal, reasons: [chosen.effort, ...proposal.reasons] };
+}
+
+/** {@link rework} with everything in one argument, as worker threads want it. */
+export function reworkPlan(given: {
+  input: PlanInput;
+  strategy: StrategyId;
+  changes: PlanChanges;
+}): Proposal | null {
+  return rework(given.input, given.strategy, given.changes);
 }

@@ -1,6 +1,7 @@
 import { DB_PER_NEPER_OF_POWER } from '../quantity/decibel.ts';
 import { gridRange, type Need } from './flatness.ts';
-import type { ComplexResponse } from './network.ts';
+import { addInput, type ComplexResponse } from './network.ts';
+import { SUM_GRID_HZ } from './output-response.ts';
 
 export interface ChoiceInput {
   id: string;
@@ -9,6 +10,8 @@ export interface ChoiceInput {
   passBandDb: number;
   /** dB rms added to the cost of using this input (another axle than the target's, say) */
   reluctanceDb: number;
+  /** known to come this much later than others, s: where the search for delays starts */
+  arrival?: number;
 }
 
 export interface ChoiceTap {
@@ -16,6 +19,10 @@ export interface ChoiceTap {
   inverted: boolean;
   /** trim, dB, 0 or less */
   gainDb: number;
+  /** ms, the earliest of them 0 */
+  delayMs: number;
+  /** corner of a second-order all-pass, Hz */
+  allPassHz: number | null;
 }
 
 export interface Choice {
@@ -33,6 +40,10 @@ export interface ChooseOptions {
   trimRangeDb?: number;
   /** step of the trim, dB */
   trimStepDb?: number;
+  /** the device can delay each input by up to this, ms; 0: it cannot */
+  delayRangeMs?: number;
+  /** the device has a second-order all-pass for each input */
+  allPass?: boolean;
   /** every further input must gain this much flatness, dB rms: fewest inputs win among near-equals */
   inputCostDb?: number;
   /** choices returned */
@@ -51,12 +62,19 @@ interface Found {
   cost: number;
 }
 
+/** Steps of a delay that are tried one after the other, ms; the last is a sample at 48 kHz. */
+const DELAY_STEPS_MS = [0.32, 0.08, 1 / 48];
+/** All-pass corners that are tried lie this far apart, octaves. */
+const ALL_PASS_OCTAVES = 1 / 2;
+
 /**
- * Searches which outputs to join, each one's polarity and trim, for the flattest response over the needed band.
+ * Searches which outputs to join, each one's polarity and trim, and delay or all-pass where the device has them, for
+ * the flattest response over the needed band.
  *
  * All subsets up to `maxInputs` and all polarities are tried depth first on partial sums, trims first at equal pass-band
- * level; the best are refined by moving one trim at a time over the grid 0, -step, ... -range until nothing gains.
- * The first output keeps its polarity: turning all of them changes nothing.
+ * level, delays first so that what is known to come late is met; the best are refined by moving one trim, one delay or
+ * one all-pass at a time (trims over 0, -step, ... -range; delays over {@link DELAY_STEPS_MS}; all-pass corners every
+ * half octave) until nothing gains. The first output keeps its polarity: turning all of them changes nothing.
  *
  * @param inputs up to 12, on the summing grid
  * @returns best first; empty without inputs
@@ -67,44 +85,55 @@ export function chooseOutputs(
   options: ChooseOptions = {},
 ): Choice[] {
   const { maxInputs = 5, trimRangeDb = 12, trimStepDb = 0.5, inputCostDb = 0.35, keep = 6 } = options;
+  const { delayRangeMs = 0, allPass = false } = options;
   if (inputs.length === 0 || maxInputs < 1) return [];
   const quietest = Math.min(...inputs.map((i) => i.passBandDb));
-  const startTrim = inputs.map((i) => {
+  const latest = Math.max(...inputs.map((i) => i.arrival ?? 0));
+  const start = inputs.map((i): Setting => {
     const wanted = Math.round((quietest - i.passBandDb) / (trimStepDb || 1)) * trimStepDb;
-    return trimRangeDb > 0 ? Math.max(-trimRangeDb, wanted) : 0;
+    return {
+      sign: 1,
+      gainDb: trimRangeDb > 0 ? Math.max(-trimRangeDb, wanted) : 0,
+      delayMs: Math.min(delayRangeMs, 1000 * (latest - (i.arrival ?? 0))),
+      allPassHz: null,
+    };
   });
-  const cutAt = (stride: number) =>
-    inputs.map((input, i) => bandOf(input.response, need, stride, 10 ** (startTrim[i] / 20)));
-  const [coarse, fine] = [cutAt(SEARCH_STRIDE), cutAt(1)];
+  const [coarse, fine] = [bandPoints(need, SEARCH_STRIDE), bandPoints(need, 1)];
+  const cutAt = (points: number[], set?: readonly Setting[]) =>
+    inputs.map((input, i) => bandOf(input.response, points, set?.[i] ?? null));
+  const startParts = cutAt(coarse, start);
+  const plain = cutAt(coarse);
+  const judged = cutAt(fine);
+  const hz = coarse.map((i) => SUM_GRID_HZ[i]);
+  const hzFine = fine.map((i) => SUM_GRID_HZ[i]);
   const costOf = (picks: readonly number[]) =>
     picks.reduce((sum, i) => sum + inputs[i].reluctanceDb, 0) + inputCostDb * (picks.length - 1);
 
-  return searchSubsets(coarse, maxInputs, costOf, Math.max(keep, REFINED))
+  return searchSubsets(startParts, maxInputs, costOf, Math.max(keep, REFINED))
     .map(({ picks, signs }) => {
-      const trims = picks.map((i) => startTrim[i]);
-      const trimmed = trimRangeDb > 0 && picks.length > 1;
-      const offsets = trimmed
-        ? refine(
-            picks.map((i) => coarse[i]),
-            signs,
-            trims,
-            trimRangeDb,
-            trimStepDb,
-          )
-        : trims.map(() => 0);
+      const settings = picks.map((i, k) => ({ ...start[i], sign: signs[k] }));
+      if (picks.length > 1)
+        refine(
+          picks.map((i) => plain[i]),
+          hz,
+          settings,
+          { trimRangeDb, trimStepDb, delayRangeMs, allPass },
+        );
       const rmsDb = roughness(
         total(
-          picks.map((i) => fine[i]),
-          signs,
-          offsets,
+          picks.map((i) => judged[i]),
+          hzFine,
+          settings,
         ),
       );
-      const gains = trims.map((t, k) => t + offsets[k]);
-      const top = Math.max(...gains);
+      const top = Math.max(...settings.map((s) => s.gainDb));
+      const first = Math.min(...settings.map((s) => s.delayMs));
       const taps = picks.map((i, k) => ({
         id: inputs[i].id,
-        inverted: signs[k] < 0,
-        gainDb: trimRangeDb > 0 ? gains[k] - top : 0,
+        inverted: settings[k].sign < 0,
+        gainDb: trimRangeDb > 0 ? settings[k].gainDb - top : 0,
+        delayMs: settings[k].delayMs - first,
+        allPassHz: settings[k].allPassHz,
       }));
       return { taps, rmsDb, cost: rmsDb + costOf(picks) };
     })
@@ -167,62 +196,89 @@ function searchSubsets(
   return best;
 }
 
-/** Moves one trim at a time while that makes the sum flatter. Returns what to add to each trim, dB. */
-function refine(
-  parts: ComplexResponse[],
-  signs: number[],
-  trims: readonly number[],
-  range: number,
-  step: number,
-): number[] {
-  const offsets = trims.map(() => 0);
-  const spread = () =>
-    Math.max(...trims.map((t, j) => t + offsets[j])) - Math.min(...trims.map((t, j) => t + offsets[j]));
-  let best = roughness(total(parts, signs, offsets));
-  for (const stride of [4 * step, 2 * step, step]) {
+type Reach = Required<Pick<ChooseOptions, 'trimRangeDb' | 'trimStepDb' | 'delayRangeMs' | 'allPass'>>;
+
+/** Moves one trim, delay or all-pass at a time while that makes the sum flatter; changes the settings in place. */
+function refine(parts: ComplexResponse[], hz: readonly number[], settings: Setting[], reach: Reach): void {
+  const { trimRangeDb, trimStepDb, delayRangeMs, allPass } = reach;
+  const spread = (of: (s: Setting) => number) =>
+    Math.max(...settings.map(of)) - Math.min(...settings.map(of));
+  const allowed = () =>
+    spread((s) => s.gainDb) <= trimRangeDb + 1e-9 && spread((s) => s.delayMs) <= delayRangeMs + 1e-9;
+  let best = roughness(total(parts, hz, settings));
+  const tryOne = (k: number, part: Partial<Setting>): boolean => {
+    const before = settings[k];
+    settings[k] = { ...before, ...part };
+    const there = allowed() ? roughness(total(parts, hz, settings)) : Infinity;
+    if (there < best - 1e-9) {
+      best = there;
+      return true;
+    }
+    settings[k] = before;
+    return false;
+  };
+  for (let stage = 0; stage < 3; stage++) {
+    const trim = trimRangeDb > 0 ? trimStepDb * [4, 2, 1][stage] : 0;
+    const delay = delayRangeMs > 0 ? DELAY_STEPS_MS[stage] : 0;
     for (let round = 0, moved = true; moved && round < 8; round++) {
       moved = false;
-      for (let k = 0; k < offsets.length; k++) {
-        for (const by of [-stride, stride]) {
-          offsets[k] += by;
-          const there = spread() <= range ? roughness(total(parts, signs, offsets)) : Infinity;
-          if (there < best - 1e-9) {
-            best = there;
-            moved = true;
-          } else {
-            offsets[k] -= by;
-          }
-        }
+      for (let k = 0; k < settings.length; k++) {
+        for (const by of trim > 0 ? [-trim, trim] : [])
+          moved = tryOne(k, { gainDb: settings[k].gainDb + by }) || moved;
+        for (const by of delay > 0 ? [-delay, delay] : [])
+          moved = tryOne(k, { delayMs: settings[k].delayMs + by }) || moved;
       }
     }
+    if (!allPass || stage > 0) continue;
+    for (let k = 0; k < settings.length; k++)
+      for (let f = hz[0] * 2; f < hz[hz.length - 1] / 2; f *= 2 ** ALL_PASS_OCTAVES)
+        tryOne(k, { allPassHz: f });
   }
-  return offsets;
 }
 
-function total(parts: ComplexResponse[], signs: number[], offsetsDb: number[]): ComplexResponse {
+/** What a device does to one input. */
+interface Setting {
+  sign: number;
+  gainDb: number;
+  delayMs: number;
+  allPassHz: number | null;
+}
+
+/** The inputs' sum under their settings, at the frequencies given. */
+function total(
+  parts: readonly ComplexResponse[],
+  hz: readonly number[],
+  settings: readonly Setting[],
+): ComplexResponse {
   const n = parts[0].re.length;
   const re = new Float64Array(n);
   const im = new Float64Array(n);
-  parts.forEach((part, p) => {
-    const g = signs[p] * 10 ** (offsetsDb[p] / 20);
-    for (let k = 0; k < n; k++) {
-      re[k] += g * part.re[k];
-      im[k] += g * part.im[k];
-    }
-  });
+  parts.forEach((part, p) => addInput(part, hz, settings[p], re, im));
   return { re, im };
 }
 
-/** Every `stride`-th point of a response inside the needed band, ends included, times a gain. */
-function bandOf(response: ComplexResponse, need: Need, stride: number, gain: number): ComplexResponse {
+/** Indices of every `stride`-th point of the grid inside the needed band, ends included. */
+function bandPoints(need: Need, stride: number): number[] {
   const { from, to } = gridRange(need);
   const at: number[] = [];
   for (let i = from; i < to; i += stride) at.push(i);
   at.push(to);
-  return {
-    re: Float64Array.from(at, (i) => response.re[i] * gain),
-    im: Float64Array.from(at, (i) => response.im[i] * gain),
+  return at;
+}
+
+/** Those points of a response, under a setting if there is one. */
+function bandOf(response: ComplexResponse, at: readonly number[], setting: Setting | null): ComplexResponse {
+  const cut = {
+    re: Float64Array.from(at, (i) => response.re[i]),
+    im: Float64Array.from(at, (i) => response.im[i]),
   };
+  return setting
+    ? total(
+        [cut],
+        at.map((i) => SUM_GRID_HZ[i]),
+        [setting],
+      )
+    : cut;
 }
 
 /** rms departure of the level from its mean, dB; dips count up to some 30 dB under the loudest. */

@@ -15,25 +15,59 @@ export interface SummedInput {
   inverted: boolean;
   /** trim at this input, dB */
   gainDb: number;
+  /** ms */
+  delayMs?: number;
+  /** corner of a second-order all-pass, Hz */
+  allPassHz?: number | null;
 }
 
 /**
  * Adds responses as complex numbers.
  *
  * @param inputs at least one, all on the same grid
+ * @param hz that grid; only delays and all-passes need it
  */
-export function sumResponses(inputs: readonly SummedInput[]): ComplexResponse {
+export function sumResponses(inputs: readonly SummedInput[], hz: readonly number[] = []): ComplexResponse {
   const n = inputs[0].response.re.length;
   const re = new Float64Array(n);
   const im = new Float64Array(n);
-  for (const { response, inverted, gainDb } of inputs) {
-    const g = (inverted ? -1 : 1) * 10 ** (gainDb / 20);
-    for (let i = 0; i < n; i++) {
-      re[i] += g * response.re[i];
-      im[i] += g * response.im[i];
-    }
-  }
+  for (const { response, inverted, gainDb, delayMs = 0, allPassHz = null } of inputs)
+    addInput(response, hz, { sign: inverted ? -1 : 1, gainDb, delayMs, allPassHz }, re, im);
   return { re, im };
+}
+
+/**
+ * Adds one input under its setting to a running sum. A second-order all-pass of Q 0.7 turns the phase by
+ * -2 atan2(x / Q, 1 - x^2), x = f / corner.
+ */
+export function addInput(
+  { re, im }: ComplexResponse,
+  hz: readonly number[],
+  {
+    sign,
+    gainDb,
+    delayMs,
+    allPassHz,
+  }: { sign: number; gainDb: number; delayMs: number; allPassHz: number | null },
+  sumRe: Float64Array,
+  sumIm: Float64Array,
+): void {
+  const g = sign * 10 ** (gainDb / 20);
+  if (delayMs === 0 && allPassHz === null) {
+    for (let k = 0; k < re.length; k++) {
+      sumRe[k] += g * re[k];
+      sumIm[k] += g * im[k];
+    }
+    return;
+  }
+  for (let k = 0; k < re.length; k++) {
+    const x = allPassHz === null ? 0 : hz[k] / allPassHz;
+    const turn = -0.002 * Math.PI * hz[k] * delayMs - 2 * Math.atan2(x / 0.7, 1 - x * x);
+    const c = g * Math.cos(turn);
+    const s = g * Math.sin(turn);
+    sumRe[k] += c * re[k] - s * im[k];
+    sumIm[k] += c * im[k] + s * re[k];
+  }
 }
 
 /**

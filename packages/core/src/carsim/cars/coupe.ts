@@ -62,6 +62,9 @@ export const coupe: SimulatedCar = {
       ],
     },
   ],
+  wish: { shape: 'active-front', keep: ['radio'], reserveAmps: 45, batteryAh: 60 },
+  drive: 'combustion',
+  clues: { amplifierFound: 'yes', fibreOrData: 'no', faderWorks: 'yes', moreSpeakersThanFour: 'no' },
   targets: [
     {
       name: 'Front woofers',
@@ -70,6 +73,7 @@ export const coupe: SimulatedCar = {
       lowHz: 60,
       highHz: 3000,
       speakerLevelInput: false,
+      speaker: { way: 'woofer', watts: 60 },
     },
     {
       name: 'Front tweeters',
@@ -78,6 +82,7 @@ export const coupe: SimulatedCar = {
       lowHz: 2500,
       highHz: 18_000,
       speakerLevelInput: false,
+      speaker: { way: 'tweeter', watts: 30 },
     },
   ],
   harness: null,

@@ -45,6 +45,7 @@ interface OutputOptions {
   silences?: boolean;
   checks?: CheckBody[];
   withPhase?: boolean;
+  fixed?: boolean;
 }
 
 /** An output on a plug: `at` is plug, plus cavity, minus cavity; `wires` are plus and minus. */
@@ -81,5 +82,6 @@ export function output(
     silences: o.silences ?? false,
     checks: o.checks ?? [],
     withPhase: o.withPhase ?? false,
+    fixed: o.fixed ?? false,
   };
 }

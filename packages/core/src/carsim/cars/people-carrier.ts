@@ -16,7 +16,7 @@ function front(
       peaks: [peak(110, 2.5, 1.1)],
       polarityStanding: 'measured',
       measuredAtSteps: side === 'left' ? [10, 18, 22, 26] : [18, 26],
-      tonesAtSteps: side === 'left' ? [16, 20, 22, 24] : [],
+      tonesAtSteps: side === 'left' ? [14, 18, 20, 22] : [],
     }),
     output([side, 'front', 'midrange'], ['C2', first + 2, first + 3], wires[1], {
       gainDb: 0,
@@ -106,7 +106,31 @@ export const peopleCarrier: SimulatedCar = {
         }),
       ],
     },
+    {
+      unit: { kind: 'radio', name: 'Radio', location: 'dashboard' },
+      outputs: (['left', 'right'] as const).map((side, i) =>
+        output(
+          [side, 'front', 'full'],
+          ['R2', 1 + 2 * i, 2 + 2 * i],
+          i ? ['RD/BU', 'RD/BK'] : ['TQ', 'TQ/BK'],
+          {
+            gainDb: -12,
+            filters: [highPass('butterworth', 1, 10)],
+            polarityStanding: 'measured',
+            measuredAtSteps: [10, 22, 18],
+            fixed: true,
+          },
+        ),
+      ),
+    },
   ],
+  wish: {
+    keep: ['radio', 'chimes', 'parking', 'no-cut-wires'],
+    reserveAmps: 60,
+    batteryAh: 80,
+  },
+  drive: 'combustion',
+  clues: { amplifierFound: 'yes', fibreOrData: 'no', moreSpeakersThanFour: 'yes' },
   targets: [
     {
       name: 'Front set',
@@ -115,8 +139,17 @@ export const peopleCarrier: SimulatedCar = {
       lowHz: 80,
       highHz: 18_000,
       speakerLevelInput: false,
+      speaker: { watts: 60 },
     },
-    { name: 'Subwoofer', layout: 'mono', axle: 'other', lowHz: 30, highHz: 85, speakerLevelInput: false },
+    {
+      name: 'Subwoofer',
+      layout: 'mono',
+      axle: 'other',
+      lowHz: 30,
+      highHz: 85,
+      speakerLevelInput: false,
+      speaker: { way: 'subwoofer', ohm: 4, coils: 2, watts: 300 },
+    },
   ],
   harness: {
     connectors: [

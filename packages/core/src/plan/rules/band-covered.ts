@@ -1,8 +1,8 @@
 import { formatFrequency } from '../../quantity/frequency.ts';
-import { remark, type Rule } from './rule.ts';
+import { type FeedRule, remark } from './rule.ts';
 
 /** The needed band must be there. */
-export const bandCovered: Rule = (context) => {
+export const bandCovered: FeedRule = (context) => {
   const { feed, name } = context;
   if (feed.covers) return [];
   const { lowHz, highHz } = feed.need;

@@ -1,19 +1,22 @@
-import { remark, type Rule } from './rule.ts';
+import { type FeedRule, remark } from './rule.ts';
 
 /** Below this the class of an output is not taken as settled. */
 const SETTLED = 0.9;
 
-/** A plan built on a band that is not clear should say so. */
-export const bandSettled: Rule = (context) =>
+/** A plan built on a band that is not clear, or on none that was measured, should say so. */
+export const bandSettled: FeedRule = (context) =>
   context.sources
-    .filter((s) => s.analysis.bandClass === 'unclear' || s.analysis.confidence < SETTLED)
+    .filter(
+      (s) => s.captureId === null || s.analysis.bandClass === 'unclear' || s.analysis.confidence < SETTLED,
+    )
     .map((s) => {
-      const why = s.analysis.reasons[0] ?? 'Measure it again.';
-      return remark(
-        context,
-        'band-settled',
-        'warning',
-        `${s.name}: the band is not settled. ${why}`,
-        s.pair.id,
-      );
+      const open = s.captureId === null;
+      const text = open
+        ? `${s.name}: its band is assumed from its other side or from what such outputs usually carry. Nothing was measured on it.`
+        : `${s.name}: the band is not settled. ${s.analysis.reasons[0] ?? 'Measure it again.'}`;
+      return remark(context, open ? 'band-assumed' : 'band-settled', 'assumption', text, {
+        pairId: s.pair.id,
+        remedy: open ? 'Record pink noise on it.' : 'Measure it again, longer or louder.',
+        settle: { stage: 'listen', test: null },
+      });
     });

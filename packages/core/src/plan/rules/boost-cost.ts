@@ -1,7 +1,7 @@
-import { remark, type Rule } from './rule.ts';
+import { type FeedRule, remark } from './rule.ts';
 
 /** Boost in a processor eats headroom before the amplifier. */
-export const boostCost: Rule = (context) =>
+export const boostCost: FeedRule = (context) =>
   context.feed.boostDb >= 3
     ? [
         remark(

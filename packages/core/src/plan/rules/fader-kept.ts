@@ -1,7 +1,7 @@
-import { remark, type Rule } from './rule.ts';
+import { type FeedRule, remark } from './rule.ts';
 
 /** Outputs of both axles in one channel: the fader then changes the tone. */
-export const faderKept: Rule = (context) => {
+export const faderKept: FeedRule = (context) => {
   const { feed, sources, target, name } = context;
   if (feed.side === 'mono') return [];
   const axles = new Set(sources.map((s) => s.pair.axle));

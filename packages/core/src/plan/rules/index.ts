@@ -1,21 +1,99 @@
+import { amplifierDriven } from './amplifier-driven.ts';
 import { bandCovered } from './band-covered.ts';
 import { bandSettled } from './band-settled.ts';
+import { bassWithdrawn } from './bass-withdrawn.ts';
 import { boostCost } from './boost-cost.ts';
+import { cableDrop } from './cable-drop.ts';
+import { cablesApart } from './cables-apart.ts';
+import { cancellingOff } from './cancelling-off.ts';
+import { channelsEnough } from './channels-enough.ts';
+import { chargingReserve } from './charging-reserve.ts';
+import { claimContradicted } from './claim-contradicted.ts';
+import { deviceChosen } from './device-chosen.ts';
+import { factoryFeed } from './factory-feed.ts';
+import { factoryWirePower } from './factory-wire-power.ts';
 import { faderKept } from './fader-kept.ts';
+import { forbiddenCircuit } from './forbidden-circuit.ts';
+import { mainFuse } from './fuse.ts';
+import { groundPoint } from './ground-point.ts';
+import { inputVoltage } from './input-voltage.ts';
+import { interfaceFits } from './interface-fits.ts';
+import { latencyApart } from './latency-apart.ts';
+import { levelsKnown } from './levels-known.ts';
+import { loadMissing } from './load-missing.ts';
+import { microphonesKept } from './microphones-kept.ts';
+import { minimumLoad } from './minimum-load.ts';
+import { negativeGrounded } from './negative-grounded.ts';
+import { networkNode } from './network-node.ts';
+import { outputsInParallel } from './outputs-in-parallel.ts';
 import { phaseMeasured } from './phase-measured.ts';
 import { polarityKnown } from './polarity-known.ts';
-import type { Rule } from './rule.ts';
+import { polarityMixed } from './polarity-mixed.ts';
+import { remoteLoad } from './remote-load.ts';
+import type { FeedRule, PlanRule } from './rule.ts';
 import { sidesComplete } from './sides-complete.ts';
+import { sidesJoined } from './sides-joined.ts';
+import { speakerIntoLine } from './speaker-into-line.ts';
+import { standingCurrent } from './standing-current.ts';
+import { sumCancels } from './sum-cancels.ts';
+import { turnOff } from './turn-off.ts';
+import { tweeterHighPass } from './tweeter-high-pass.ts';
+import { volumeControl } from './volume-control.ts';
 import { volumeSteps } from './volume-steps.ts';
+import { warningSoundLost } from './warning-sound-lost.ts';
+import { wishKept } from './wish-kept.ts';
+import { withinBudget } from './within-budget.ts';
+import { wooferHighs } from './woofer-highs.ts';
 
 /** Every rule a feed is held against. */
-export const RULES: readonly Rule[] = [
+export const FEED_RULES: readonly FeedRule[] = [
+  forbiddenCircuit,
+  claimContradicted,
+  volumeControl,
+  outputsInParallel,
+  negativeGrounded,
+  speakerIntoLine,
+  inputVoltage,
+  amplifierDriven,
+  minimumLoad,
+  sidesJoined,
   bandCovered,
+  sumCancels,
+  tweeterHighPass,
+  wooferHighs,
   sidesComplete,
   bandSettled,
   polarityKnown,
   phaseMeasured,
+  bassWithdrawn,
   faderKept,
-  volumeSteps,
+  factoryWirePower,
   boostCost,
+];
+
+/** Every rule the plan as a whole is held against. */
+export const PLAN_RULES: readonly PlanRule[] = [
+  warningSoundLost,
+  wishKept,
+  loadMissing,
+  polarityMixed,
+  networkNode,
+  microphonesKept,
+  cancellingOff,
+  channelsEnough,
+  mainFuse,
+  factoryFeed,
+  turnOff,
+  remoteLoad,
+  standingCurrent,
+  groundPoint,
+  chargingReserve,
+  cableDrop,
+  cablesApart,
+  latencyApart,
+  withinBudget,
+  volumeSteps,
+  levelsKnown,
+  deviceChosen,
+  interfaceFits,
 ];

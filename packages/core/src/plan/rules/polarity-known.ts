@@ -2,29 +2,35 @@ import { formatFrequency } from '../../quantity/frequency.ts';
 import { gridRange } from '../../summing/flatness.ts';
 import { levelOf, sumResponses } from '../../summing/network.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
-import { remark, type Rule } from './rule.ts';
+import { type FeedRule, remark, test } from './rule.ts';
 
 /** A change smaller than this when a pair turns out the other way round is not worth a word, dB. */
 const WORTH_A_WORD_DB = 2;
 
 /** A sum stands on the polarity of its parts: where that is not measured, say what a mistake would cost. */
-export const polarityKnown: Rule = (context) => {
+export const polarityKnown: FeedRule = (context) => {
   const { feed, sources } = context;
   if (feed.taps.length < 2 || feed.phase === 'measured') return [];
   const inputs = feed.taps.map((tap, i) => ({ ...tap, response: sources[i].response }));
   const { from, to } = gridRange(feed.need);
-  const before = levelOf(sumResponses(inputs));
+  const before = levelOf(sumResponses(inputs, SUM_GRID_HZ));
   return sources.flatMap((source, k) => {
     if (source.pair.polarityStanding === 'measured') return [];
     const flipped = inputs.map((input, i) => (i === k ? { ...input, inverted: !input.inverted } : input));
-    const after = levelOf(sumResponses(flipped));
+    const after = levelOf(sumResponses(flipped, SUM_GRID_HZ));
     let at = from;
     for (let i = from; i <= to; i++) if (before[i] - after[i] > before[at] - after[at]) at = i;
     const loss = before[at] - after[at];
     if (loss < WORTH_A_WORD_DB) return [];
     const standing = source.pair.polarityStanding === 'claimed' ? 'only claimed' : 'assumed';
     const depth = loss > 24 ? 'more than 24' : loss.toFixed(0);
-    const text = `${source.name}: polarity is ${standing}. If it is the other way round, the sum drops ${depth} dB at ${formatFrequency(SUM_GRID_HZ[at])}. One recording of both outputs together settles it.`;
-    return [remark(context, 'polarity-known', 'warning', text, source.pair.id)];
+    const text = `${source.name}: polarity is ${standing}. If it is the other way round, the sum drops ${depth} dB at ${formatFrequency(SUM_GRID_HZ[at])}. `;
+    return [
+      remark(context, 'polarity-known', 'assumption', text.trim(), {
+        pairId: source.pair.id,
+        remedy: 'One recording of both outputs together settles it.',
+        settle: test('arrival'),
+      }),
+    ];
   });
 };

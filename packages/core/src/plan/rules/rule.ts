@@ -1,8 +1,12 @@
-import type { Feed, Remark } from '../../model/plan.ts';
+import type { LibraryDevice } from '../../model/device.ts';
+import type { Feed, Proposal, Remark, Severity } from '../../model/plan.ts';
+import type { Setup } from '../../model/setup.ts';
 import type { Target } from '../../model/target.ts';
-import type { Source } from '../plan-input.ts';
+import type { PlanContext } from '../context.ts';
+import type { Drive } from '../equipment.ts';
+import type { Source } from '../sources.ts';
 
-/** What a rule looks at: one worked-out feed with the outputs it is made from. */
+/** What a rule looks at: one worked-out feed with the outputs it is made from, and what stands around it. */
 export interface FeedInContext {
   feed: Feed;
   target: Target;
@@ -10,18 +14,65 @@ export interface FeedInContext {
   sources: Source[];
   /** `Front set, left` */
   name: string;
+  setup: Setup;
+  /** the box between output and amplifier; null: none, or only its kind is known */
+  box: LibraryDevice | null;
+  drive: Drive;
+  context: PlanContext;
+}
+
+/** The whole plan before its remarks. */
+export interface PlanInContext {
+  plan: Omit<Proposal, 'remarks' | 'reasons' | 'setup' | 'figures'> & {
+    setup: Setup;
+    figures: NonNullable<Proposal['figures']>;
+  };
+  feeds: FeedInContext[];
+  drives: ReadonlyMap<string, Drive>;
+  context: PlanContext;
 }
 
 /** A rule finds what an installer must know about a feed: nothing, or remarks. */
-export type Rule = (context: FeedInContext) => Remark[];
+export type FeedRule = (context: FeedInContext) => Remark[];
+/** The same about the plan as a whole. */
+export type PlanRule = (context: PlanInContext) => Remark[];
+
+export interface RemarkMore {
+  pairId?: string | null;
+  /** what to do about it */
+  remedy?: string;
+  /** where the reading is taken that would settle it */
+  settle?: Remark['settle'];
+}
+
+/** The reading that settles a doubt is taken in this guided test of Listen. */
+export const test = (id: string): Remark['settle'] => ({ stage: 'listen', test: id });
+/** It is changed among the plan's own settings. */
+export const SETUP: Remark['settle'] = { stage: 'setup', test: null };
+export const LIBRARY: Remark['settle'] = { stage: 'library', test: null };
+export const INTAKE: Remark['settle'] = { stage: 'intake', test: null };
+export const FIND: Remark['settle'] = { stage: 'find', test: null };
 
 /** A remark of a rule on a feed. */
 export function remark(
-  context: FeedInContext,
+  context: Pick<FeedInContext, 'feed'>,
   rule: string,
-  severity: Remark['severity'],
+  severity: Severity,
   text: string,
-  pairId: string | null = null,
+  more: RemarkMore = {},
 ): Remark {
-  return { severity, rule, text, targetId: context.feed.targetId, pairId };
+  return { ...planRemark(rule, severity, text, more), targetId: context.feed.targetId };
+}
+
+/** A remark of a rule on the whole plan. */
+export function planRemark(rule: string, severity: Severity, text: string, more: RemarkMore = {}): Remark {
+  return {
+    severity,
+    rule,
+    text,
+    remedy: more.remedy ?? null,
+    settle: more.settle ?? null,
+    targetId: null,
+    pairId: more.pairId ?? null,
+  };
 }

@@ -1,17 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import type { Feed } from '../../model/plan.ts';
-import type { Target } from '../../model/target.ts';
+import { type Target, USUAL_SPEAKER } from '../../model/target.ts';
 import type { PairFields } from '../../model/unit.ts';
 import { analyseResponse } from '../../signal/analyse.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
-import type { Source } from '../plan-input.ts';
+import { NO_FACTS } from '../output-facts.ts';
+import type { Source } from '../sources.ts';
 import { bandCovered } from './band-covered.ts';
 import { bandSettled } from './band-settled.ts';
 import { boostCost } from './boost-cost.ts';
 import { faderKept } from './fader-kept.ts';
 import { phaseMeasured } from './phase-measured.ts';
 import { polarityKnown } from './polarity-known.ts';
-import type { FeedInContext } from './rule.ts';
+import type { FeedInContext, PlanInContext } from './rule.ts';
 import { sidesComplete } from './sides-complete.ts';
 import { volumeSteps } from './volume-steps.ts';
 
@@ -26,6 +27,8 @@ const target: Target = {
   lowHz: 80,
   highHz: 16_000,
   speakerLevelInput: false,
+  speaker: USUAL_SPEAKER,
+  amplifierId: null,
 };
 
 /** A source that passes everything at 0 dB, or what `cornerHz` leaves of it. */
@@ -52,6 +55,9 @@ function source(
     polarityStanding: 'assumed' as const,
     volumeSteps: [18],
     capture: null,
+    unitKind: 'amplifier' as const,
+    unitName: 'Amplifier',
+    facts: NO_FACTS,
     ...part,
   };
   return {
@@ -61,10 +67,12 @@ function source(
     analysis: analyseResponse({ frequencyHz, levelDb }),
     response: { re: Float64Array.from(levelDb, (l) => 10 ** (l / 20)), im: new Float64Array(levelDb.length) },
     phase: 'minimum-phase',
+    group: null,
+    arrival: 0,
   };
 }
 
-function context(sources: Source[], feed: Partial<Feed> = {}): FeedInContext {
+function context(sources: Source[], feed: Partial<Feed> = {}) {
   return {
     target,
     sources,
@@ -73,7 +81,14 @@ function context(sources: Source[], feed: Partial<Feed> = {}): FeedInContext {
       targetId: 't1',
       side: 'left',
       device: 'converter',
-      taps: sources.map((s) => ({ pairId: s.pair.id, captureId: s.captureId, inverted: false, gainDb: 0 })),
+      taps: sources.map((s) => ({
+        pairId: s.pair.id,
+        captureId: s.captureId,
+        inverted: false,
+        gainDb: 0,
+        delayMs: 0,
+        allPassHz: null,
+      })),
       correction: [],
       boostDb: 0,
       need: { lowHz: 80, highHz: 16_000 },
@@ -83,9 +98,17 @@ function context(sources: Source[], feed: Partial<Feed> = {}): FeedInContext {
       withinDb: 1,
       covers: true,
       missing: [],
+      by: 'sum',
+      loads: [],
+      chain: null,
+      crossover: { highPass: null, lowPass: null },
+      coils: null,
+      bass: null,
+      latencyMs: 0,
       ...feed,
     },
-  };
+    // What stands around a feed: these rules do not look at it.
+  } as unknown as FeedInContext;
 }
 const two = (part: Parameters<typeof source>[0] = {}) => [
   source({ polarityStanding: 'measured' }),
@@ -110,7 +133,7 @@ describe('polarityKnown', () => {
   const assumed = { phase: 'assumed' as const };
   it('says what a mistake would cost: two equal outputs would cancel', () => {
     const [remark] = polarityKnown(context(two(), assumed));
-    expect(remark).toMatchObject({ severity: 'warning', pairId: 'p2' });
+    expect(remark).toMatchObject({ severity: 'assumption', pairId: 'p2' });
     expect(remark.text).toContain('drops more than 24 dB');
   });
   it('speaks of every output that is not measured, and of no other', () => {
@@ -171,11 +194,13 @@ describe('bandSettled, volumeSteps and boostCost', () => {
     ]);
   });
   it('ask for a second volume step where bass is at stake', () => {
-    expect(volumeSteps(context([source()]))[0]).toMatchObject({ severity: 'note', pairId: 'p1' });
-    expect(volumeSteps(context([source({ volumeSteps: [18, 26] })]))).toEqual([]);
-    expect(volumeSteps(context([source({ volumeSteps: [18, 18] })]))).toHaveLength(1);
-    expect(volumeSteps(context([source({}, 3000)]))).toEqual([]);
-    expect(volumeSteps(context([source()], { need: { lowHz: 2500, highHz: 16_000 } }))).toEqual([]);
+    const asked = (sources: Source[], feed: Partial<Feed> = {}) =>
+      volumeSteps({ feeds: [context(sources, feed)] } as unknown as PlanInContext);
+    expect(asked([source()])[0]).toMatchObject({ severity: 'assumption', pairId: 'p1' });
+    expect(asked([source({ volumeSteps: [18, 26] })])).toEqual([]);
+    expect(asked([source({ volumeSteps: [18, 18] })])).toHaveLength(1);
+    expect(asked([source({}, 3000)])).toEqual([]);
+    expect(asked([source()], { need: { lowHz: 2500, highHz: 16_000 } })).toEqual([]);
   });
   it('say what a boost costs, from 3 dB', () => {
     expect(boostCost(context([source()], { boostDb: 2.9 }))).toEqual([]);

@@ -1,7 +1,7 @@
-import { remark, type Rule } from './rule.ts';
+import { type FeedRule, remark } from './rule.ts';
 
 /** A mono channel made from one side misses what is recorded on the other. */
-export const sidesComplete: Rule = (context) => {
+export const sidesComplete: FeedRule = (context) => {
   const { feed, sources, name } = context;
   if (feed.side !== 'mono') return [];
   const sides = new Set(sources.map((s) => s.pair.side));

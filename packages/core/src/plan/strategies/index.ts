@@ -1,7 +1,31 @@
+import { bypassFactoryWire, bypassNewWire, bypassNode } from './bypass.ts';
+import { convert } from './convert.ts';
+import { dataInterface } from './data-interface.ts';
+import { direct } from './direct.ts';
+import { keepSpeaker } from './keep-speaker.ts';
+import { mixed } from './mixed.ts';
+import { oneChannel } from './one-channel.ts';
 import { processor } from './processor.ts';
-import { singleOutput } from './single-output.ts';
+import { sourceDirect } from './source-direct.ts';
 import type { Strategy } from './strategy.ts';
-import { summedOutputs } from './summed-outputs.ts';
+import { subwooferOutput } from './subwoofer-output.ts';
+import { sum } from './sum.ts';
 
 /** Every way in that is tried, simplest first. */
-export const STRATEGIES: readonly Strategy[] = [singleOutput, summedOutputs, processor];
+export const STRATEGIES: readonly Strategy[] = [
+  direct,
+  subwooferOutput,
+  convert,
+  oneChannel,
+  keepSpeaker,
+  sum,
+  bypassFactoryWire,
+  bypassNode,
+  bypassNewWire,
+  sourceDirect,
+  mixed,
+  processor,
+  dataInterface,
+];
+
+export const strategyOf = (id: string): Strategy => STRATEGIES.find((s) => s.id === id)!;

@@ -1,0 +1,120 @@
+import { z } from 'zod';
+import { idSchema, line, requiredLine, versionSchema } from './words.ts';
+
+/** What stands in the library, by what it does; the planner picks the kind first, then one that fits. */
+export const DEVICE_KINDS = [
+  'passive-converter',
+  'converter',
+  'processor',
+  'data-interface',
+  'amplifier',
+] as const;
+export const deviceKindSchema = z.enum(DEVICE_KINDS);
+export type DeviceKind = z.infer<typeof deviceKindSchema>;
+
+const volts = z.number().min(0, 'volts from 0').max(200, 'up to 200 V');
+const ohms = z.number().min(0.5, 'from 0.5 ohm').max(1e6, 'up to 1 Mohm');
+const count = z.int('a whole number').min(0, 'from 0').max(32, 'up to 32');
+
+/** What one input takes: volts RMS between the least that drives it fully and the most that it stands. */
+export const inputSchema = z
+  .object({
+    minVolts: volts,
+    maxVolts: volts,
+    /** what it presents to the output that feeds it; null: thousands of ohms, no load */
+    ohm: ohms.nullable().default(null),
+    /** plus and minus both float: no side is joined to ground */
+    floating: z.boolean().default(false),
+  })
+  .refine((i) => i.maxVolts > i.minVolts, { path: ['maxVolts'], error: 'must be above the least volts' });
+export type DeviceInput = z.infer<typeof inputSchema>;
+
+const powerStageSchema = z.object({
+  channels: z.int().min(1, 'at least one channel').max(16, 'up to 16 channels'),
+  /** W RMS into 4 ohm, each channel */
+  wattsAt4: z.number().min(1, 'from 1 W').max(10_000, 'up to 10 kW'),
+  wattsAt2: z.number().min(1).max(10_000).nullable().default(null),
+  /** W RMS of two channels bridged into 4 ohm; null: cannot be bridged */
+  wattsBridged: z.number().min(1).max(10_000).nullable().default(null),
+  minOhm: ohms,
+  minBridgedOhm: ohms.nullable().default(null),
+  /** at full power, 0 to 1 */
+  efficiency: z.number().min(0.2, 'from 0.2').max(0.98, 'up to 0.98').default(0.8),
+  /** where the last channel takes its signal when nothing is plugged into its own input */
+  subwooferFrom: z.enum(['own', 'front']).default('own'),
+  /** a switch must be set for speaker level */
+  modeSwitch: z.boolean().default(false),
+});
+
+const deviceObject = z.object({
+  name: requiredLine(60),
+  kind: deviceKindSchema,
+  note: line(200).default(''),
+  /** 1 cheap to 4 dear */
+  priceClass: z.int().min(1, 'from 1').max(4, 'up to 4'),
+  size: z.enum(['small', 'medium', 'large']).default('medium'),
+  inputs: count.default(2),
+  outputs: count.default(2),
+  speakerInput: inputSchema.nullable().default(null),
+  lineInput: inputSchema.nullable().default(null),
+  /** inputs can be joined into one output */
+  sums: z.boolean().default(false),
+  /** deepest trim of one input, dB */
+  trimDb: z.number().min(0).max(60).default(0),
+  /** longest delay of one input, ms */
+  delayMs: z.number().min(0).max(500).default(0),
+  allPass: z.boolean().default(false),
+  equaliserSections: z.int().min(0).max(64).default(0),
+  boostLimitDb: z.number().min(0).max(24).default(6),
+  /** its own filters can be set within these, Hz */
+  crossover: z
+    .object({ lowestHz: z.number().min(10), highestHz: z.number().max(40_000) })
+    .nullable()
+    .default(null),
+  /** from input to output, dB, at the lowest and the highest setting */
+  gainDb: z
+    .object({ min: z.number().min(-60), max: z.number().max(60) })
+    .refine((g) => g.max >= g.min, { path: ['max'], error: 'must not be below the lowest' })
+    .default({ min: -20, max: 0 }),
+  maxOutputVolts: volts.nullable().default(null),
+  /** a transformer gives less below this, Hz; 0: none */
+  lowestHz: z.number().min(0).max(200).default(0),
+  latencyMs: z.number().min(0).max(100).default(0),
+  needsSupply: z.boolean().default(true),
+  /** ground of the output apart from ground of the input */
+  isolated: z.boolean().default(false),
+  /** a volume control of its own, at the driver */
+  volumeControl: z.boolean().default(false),
+  /** bass that it gives back as the volume rises, dB; 0: none */
+  bassRestoreDb: z.number().min(0).max(24).default(0),
+  /** wakes by itself */
+  senses: z
+    .array(z.enum(['signal', 'offset']))
+    .max(2)
+    .default([]),
+  remoteOutput: z.boolean().default(false),
+  idleAmps: z.number().min(0).max(20).default(0.3),
+  /** asleep, A */
+  standbyAmps: z.number().min(0).max(1).default(0),
+  amplifier: powerStageSchema.nullable().default(null),
+});
+
+const isAmplifier = (d: { kind: DeviceKind; amplifier?: unknown }) =>
+  (d.kind === 'amplifier') === (d.amplifier !== null && d.amplifier !== undefined);
+const AMPLIFIER = {
+  path: ['amplifier'],
+  error: 'an amplifier, and nothing else, states its channels and watts',
+};
+
+export const deviceFieldsSchema = deviceObject.refine(isAmplifier, AMPLIFIER).meta({ id: 'DeviceFields' });
+export type DeviceFields = z.infer<typeof deviceFieldsSchema>;
+export const deviceSchema = deviceObject
+  .extend({ id: idSchema, version: versionSchema })
+  .meta({ id: 'LibraryDevice' });
+export type LibraryDevice = z.infer<typeof deviceSchema>;
+export const deviceChangeSchema = deviceObject
+  .extend({ version: versionSchema })
+  .refine(isAmplifier, AMPLIFIER)
+  .meta({ id: 'DeviceChange' });
+
+export const MOST_DEVICES = 1000;

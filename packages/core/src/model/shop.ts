@@ -1,0 +1,29 @@
+import { z } from 'zod';
+import { versionSchema } from './words.ts';
+
+/** Where schools of the trade differ: what this shop does unless a job says otherwise. */
+export const preferencesFieldsSchema = z
+  .object({
+    /** what the ranking looks at first, once a plan does its job */
+    first: z.enum(['fewest-parts', 'flattest', 'least-cutting', 'fewest-hours']),
+    subwooferFrom: z.enum(['factory-subwoofer', 'full-range']),
+    converter: z.enum(['active', 'passive']),
+    turnOn: z.enum(['sensing', 'offset', 'accessory', 'factory-remote']),
+    joining: z.enum(['tap', 'harness-pair', 'cut']),
+    speakerWire: z.enum(['reuse', 'new']),
+  })
+  .meta({ id: 'PreferencesFields' });
+export type PreferencesFields = z.infer<typeof preferencesFieldsSchema>;
+export const preferencesSchema = preferencesFieldsSchema
+  .extend({ version: versionSchema })
+  .meta({ id: 'Preferences' });
+export type Preferences = z.infer<typeof preferencesSchema>;
+
+export const START_PREFERENCES: PreferencesFields = {
+  first: 'fewest-parts',
+  subwooferFrom: 'factory-subwoofer',
+  converter: 'active',
+  turnOn: 'accessory',
+  joining: 'tap',
+  speakerWire: 'reuse',
+};

@@ -1,0 +1,92 @@
+import type { Feed } from '../model/plan.ts';
+import type { Target } from '../model/target.ts';
+import { type Choice, chooseOutputs, type ChooseOptions } from '../summing/choose.ts';
+import { feedSides, type PlanInput } from './plan-input.ts';
+import { type Source, sourcesFor, sourcesOf } from './sources.ts';
+
+/** A target that is fed with bass alone. */
+export function isBass(target: Target): boolean {
+  return target.layout === 'mono' && target.highHz <= 250;
+}
+
+/** What is true of the factory system, worked out once and looked at by every strategy. */
+export interface PlanContext {
+  input: PlanInput;
+  sources: Source[];
+  /** an amplifier stands behind the radio */
+  hasAmplifier: boolean;
+  /** outputs that drive speakers */
+  speakerOutputs: Source[];
+  /** the radio's outputs into the amplifier */
+  radioFeeds: Source[];
+  /** the amplifier gets its music by data: there is nothing analogue before it */
+  dataFed: boolean;
+  /** the car's network expects the amplifier to answer; null: not known */
+  onNetwork: boolean | null;
+  choose(target: Target, side: Feed['side'], sources: readonly Source[], options: ChooseOptions): Choice[];
+}
+
+/** Cost of an output from another axle, dB rms: fader and rear delay come with it. */
+const OTHER_AXLE_DB = 1.5;
+/** Cost of a centre or one-sided output for a mono target, dB rms: it lacks what is panned away from it. */
+const ONE_SIDED_DB = 0.8;
+/** Cost of an output of which nothing was measured, where others were, dB rms. */
+const UNMEASURED_DB = 2.5;
+const MOST_INPUTS = 12;
+
+export function contextOf(input: PlanInput): PlanContext {
+  const sources = sourcesOf(input);
+  const behindRadio = input.pairs.some((p) => p.unitKind !== 'radio');
+  const hasAmplifier = behindRadio || input.clues.amplifierFound === 'yes';
+  const ofRadio = (s: Source) => s.pair.unitKind === 'radio';
+  const radioFeeds = hasAmplifier ? sources.filter(ofRadio) : [];
+  const known = new Map<string, Choice[]>();
+  return {
+    input,
+    sources,
+    hasAmplifier,
+    speakerOutputs: behindRadio ? sources.filter((s) => !ofRadio(s)) : hasAmplifier ? [] : sources,
+    radioFeeds,
+    dataFed: hasAmplifier && radioFeeds.length === 0 && input.clues.fibreOrData === 'yes',
+    onNetwork: input.harness.places.data
+      ? true
+      : input.clues.fibreOrData === 'unknown'
+        ? null
+        : input.clues.fibreOrData === 'yes',
+    choose(target, side, from, options) {
+      const allowed = nearest(sourcesFor(from, side), target);
+      const key = JSON.stringify([target.id, side, allowed.map((s) => s.pair.id), options]);
+      const anyMeasured = allowed.some((s) => s.captureId !== null);
+      let choices = known.get(key);
+      if (!choices) {
+        choices = chooseOutputs(
+          allowed.map((s) => ({
+            id: s.pair.id,
+            response: s.response,
+            passBandDb: s.analysis.passBandDb,
+            arrival: s.arrival,
+            reluctanceDb:
+              (side !== 'mono' && s.pair.axle !== target.axle ? OTHER_AXLE_DB : 0) +
+              (side === 'mono' && s.pair.side !== 'mono' ? ONE_SIDED_DB : 0) +
+              (s.captureId === null && anyMeasured ? UNMEASURED_DB : 0),
+          })),
+          target,
+          options,
+        );
+        known.set(key, choices);
+      }
+      return choices;
+    },
+  };
+}
+
+/** At most twelve: measured ones and those of the target's own axle first. */
+function nearest(sources: readonly Source[], target: Target): Source[] {
+  const far = (s: Source) => (s.captureId === null ? 2 : 0) + (s.pair.axle === target.axle ? 0 : 1);
+  return [...sources].sort((a, b) => far(a) - far(b)).slice(0, MOST_INPUTS);
+}
+
+/** Every side of every target. */
+export function wantedFeeds(targets: readonly Target[]): { target: Target; side: Feed['side'] }[] {
+  return targets.flatMap((target) => feedSides(target).map((side) => ({ target, side })));
+}

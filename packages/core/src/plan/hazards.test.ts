@@ -1,0 +1,41 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { DEMO_CARS } from '../carsim/cars/index.ts';
+import { demoLibrary } from '../carsim/devices.ts';
+import { type Case, type Hazard, HAZARDS } from '../carsim/hazards.ts';
+import { viewOfCar } from '../carsim/view-of-car.ts';
+import { NO_CHANGES } from '../model/plan.ts';
+import type { PlanInput } from './plan-input.ts';
+import { planInputOf } from './plan-of-job.ts';
+import { comparePlans, rework } from './propose.ts';
+
+const inputs = new Map<string, PlanInput>();
+beforeAll(() => {
+  for (const car of DEMO_CARS) inputs.set(car.id, planInputOf(viewOfCar(car), { devices: demoLibrary() }));
+});
+
+function judged({ car, strategy }: Hazard, change: (c: Case) => void): { rule: string; text: string }[] {
+  const made: Case = structuredClone({ input: inputs.get(car)!, strategy, changes: NO_CHANGES });
+  change(made);
+  const plan = rework(made.input, made.strategy, made.changes);
+  if (!plan) throw new Error('refused');
+  return plan.remarks.filter((r) => r.severity === 'error').map(({ rule, text }) => ({ rule, text }));
+}
+
+describe('mistakes of the trade', () => {
+  it('are forty at least', () => expect(HAZARDS.length).toBeGreaterThanOrEqual(40));
+  it.each(HAZARDS.map((h) => [h.rule, h.what, h] as const))('%s: %s', (rule, _, hazard) => {
+    expect(judged(hazard, hazard.wrong).map((r) => r.rule)).toContain(rule);
+    expect(judged(hazard, hazard.right)).toEqual([]);
+  });
+});
+
+describe('what is recommended', () => {
+  it('never breaks a rule, in any demo car under any single wish', () => {
+    for (const input of inputs.values()) {
+      for (const first of ['fewest-parts', 'flattest', 'least-cutting', 'fewest-hours'] as const) {
+        const { proposals } = comparePlans({ ...input, preferences: { ...input.preferences, first } });
+        expect(proposals[0].remarks.filter((r) => r.severity === 'error')).toEqual([]);
+      }
+    }
+  });
+});

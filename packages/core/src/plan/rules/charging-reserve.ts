@@ -1,0 +1,33 @@
+import { INTAKE, planRemark, type PlanRule } from './rule.ts';
+
+/** Alternator or converter can give what music draws. */
+export const chargingReserve: PlanRule = ({ plan, context }) => {
+  const { wish, drive } = context.input;
+  const need = plan.figures.musicAmps;
+  const electric = drive === 'electric' || drive === 'hybrid';
+  const source = electric ? 'The converter' : 'The alternator';
+  if (wish.reserveAmps === null)
+    return need > 20
+      ? [
+          planRemark(
+            'charging-reserve',
+            'assumption',
+            `${source} has to spare ${need.toFixed(0)} A for music; what it can is not known.`,
+            {
+              remedy: 'Look it up for this car, or measure the battery’s voltage under load.',
+              settle: INTAKE,
+            },
+          ),
+        ]
+      : [];
+  return need > wish.reserveAmps
+    ? [
+        planRemark(
+          'charging-reserve',
+          electric ? 'error' : 'warning',
+          `${source} has ${wish.reserveAmps} A to spare; music draws ${need.toFixed(0)} A.`,
+          { remedy: 'Smaller amplifiers, or less of them at once.', settle: INTAKE },
+        ),
+      ]
+    : [];
+};

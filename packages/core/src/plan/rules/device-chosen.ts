@@ -1,0 +1,14 @@
+import { LIBRARY, planRemark, type PlanRule } from './rule.ts';
+
+/** Only the kind is known: what will be bought has to be held against the plan again. */
+export const deviceChosen: PlanRule = ({ plan }) =>
+  plan.equipment
+    .filter((e) => e.name === null)
+    .map((e) =>
+      planRemark(
+        e.kind === 'data-interface' ? 'interface-fits' : 'device-chosen',
+        'assumption',
+        `Nothing in the library fits as ${e.kind === 'amplifier' ? 'amplifier' : e.kind.replace('-', ' ')}: ${e.says}.`,
+        { remedy: 'Add one to the library, and its limits are checked.', settle: LIBRARY },
+      ),
+    );

@@ -1,0 +1,51 @@
+import { ampacity } from '../../supply/cable.ts';
+import { CONTINUOUS, FUSE_WITHIN_MM } from '../../supply/fuse.ts';
+import { planRemark, type PlanRule, SETUP } from './rule.ts';
+
+/** The main fuse is there, near the battery, large enough for the system and small enough for the cable. */
+export const mainFuse: PlanRule = ({ plan }) => {
+  const { from, fuseAmps, fuseMm, cableMm2, metal } = plan.setup.supply;
+  if (from === 'factory-feed') return [];
+  const more = { settle: SETUP };
+  if (fuseAmps === null)
+    return [
+      planRemark('fuse-missing', 'error', 'The power cable has no fuse: a worn spot sets the car on fire.', {
+        ...more,
+        remedy: `A fuse within ${FUSE_WITHIN_MM} mm of the battery.`,
+      }),
+    ];
+  const carries = ampacity(cableMm2, metal);
+  const need = plan.figures.musicAmps;
+  return [
+    ...(fuseMm > FUSE_WITHIN_MM
+      ? [
+          planRemark(
+            'fuse-far',
+            'error',
+            `The fuse sits ${fuseMm} mm from the battery; what lies before it is not protected.`,
+            { ...more, remedy: `Within ${FUSE_WITHIN_MM} mm, measured along the cable.` },
+          ),
+        ]
+      : []),
+    ...(fuseAmps > carries * 1.001
+      ? [
+          planRemark(
+            'fuse-large',
+            'error',
+            `A fuse of ${fuseAmps} A before a cable that carries ${carries.toFixed(0)} A: the cable burns first.`,
+            { ...more, remedy: 'A thicker cable, or a smaller fuse.' },
+          ),
+        ]
+      : []),
+    ...(fuseAmps * CONTINUOUS < need
+      ? [
+          planRemark(
+            'fuse-small',
+            'error',
+            `A fuse of ${fuseAmps} A blows with music, which draws ${need.toFixed(0)} A.`,
+            { ...more, remedy: 'A larger fuse, and the cable for it.' },
+          ),
+        ]
+      : []),
+  ];
+};

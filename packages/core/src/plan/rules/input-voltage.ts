@@ -1,0 +1,25 @@
+import { formatVolts } from '../../quantity/volts.ts';
+import { type FeedRule, remark, test } from './rule.ts';
+
+/** No input gets more volts than it stands. */
+export const inputVoltage: FeedRule = (context) => {
+  const { feed, name } = context;
+  const over = feed.chain?.points.find(
+    (p) => p.name.endsWith(', in') && p.maxVolts !== null && p.volts > p.maxVolts * 1.001,
+  );
+  // What a speaker output does to a line input has a rule of its own.
+  if (!over || (over.name === 'Amplifier, in' && feed.device === 'direct')) return [];
+  return [
+    remark(
+      context,
+      'input-voltage',
+      'error',
+      `${name}: ${over.name} gets ${formatVolts(over.volts)} at step ${feed.chain!.gain.step} and stands ${formatVolts(over.maxVolts!)}.`,
+      {
+        remedy: 'Take a device that stands more, or agree on a lower step.',
+        pairId: feed.taps[0]?.pairId ?? null,
+        settle: test('clean'),
+      },
+    ),
+  ];
+};

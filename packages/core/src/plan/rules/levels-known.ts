@@ -1,0 +1,24 @@
+import { listWords } from '../../behaviour/finding.ts';
+import { formatVolts } from '../../quantity/volts.ts';
+import { planRemark, type PlanRule, test } from './rule.ts';
+
+/** Volts that nobody read are an assumption. */
+export const levelsKnown: PlanRule = ({ feeds }) => {
+  const open = feeds.filter((f) => f.feed.chain && f.feed.chain.points[0].standing !== 'measured');
+  if (open.length === 0) return [];
+  const volts = open.map((f) => f.feed.chain!.points[0].volts);
+  const range = [Math.min(...volts), Math.max(...volts)].map(formatVolts);
+  const said = range[0] === range[1] ? range[0] : `${range[0]} to ${range[1]}`;
+  return [
+    planRemark(
+      'levels-known',
+      'assumption',
+      `Volts were not read on what feeds ${listWords(open.map((f) => f.name.toLowerCase()))}; ${said} are taken from a sibling or from what such a stage gives.`,
+      {
+        pairId: open[0].sources[0].pair.id,
+        remedy: 'Read the volts of a tone, or record one with a calibrated input.',
+        settle: test('clean'),
+      },
+    ),
+  ];
+};

@@ -1,0 +1,17 @@
+import { planRemark, type PlanRule, SETUP } from './rule.ts';
+
+/** Microphones of noise cancelling serve telephone and emergency call too. */
+export const microphonesKept: PlanRule = ({ plan }) =>
+  plan.setup.microphones === 'unplugged'
+    ? [
+        planRemark(
+          'microphones-kept',
+          'error',
+          'Microphones are unplugged that telephone or emergency call may share.',
+          {
+            remedy: 'Leave them plugged in; switch the cancelling off by the maker’s procedure.',
+            settle: SETUP,
+          },
+        ),
+      ]
+    : [];

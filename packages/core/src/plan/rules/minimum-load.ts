@@ -1,0 +1,19 @@
+import { type FeedRule, LIBRARY, remark } from './rule.ts';
+
+/** The wired impedance is not below what the amplifier allows. */
+export const minimumLoad: FeedRule = (context) => {
+  const { drive, name } = context;
+  const stage = drive.amplifier?.amplifier;
+  if (!stage) return [];
+  const least = drive.bridged ? (stage.minBridgedOhm ?? Infinity) : stage.minOhm;
+  if (drive.arrangement.ohm >= least - 0.05) return [];
+  return [
+    remark(
+      context,
+      'minimum-load',
+      'error',
+      `${name}: ${drive.arrangement.ohm.toFixed(1)} Ω on ${drive.amplifier!.name}, which goes down to ${least} Ω${drive.bridged ? ' bridged' : ''}.`,
+      { remedy: 'Join the coils another way, or choose an amplifier for lower loads.', settle: LIBRARY },
+    ),
+  ];
+};

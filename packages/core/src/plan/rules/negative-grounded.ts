@@ -1,0 +1,23 @@
+import { isLine } from '../complete-feed.ts';
+import { type FeedRule, remark } from './rule.ts';
+
+/** A bridge drives both conductors: its negative on ground or on a common shield is a short. */
+export const negativeGrounded: FeedRule = (context) => {
+  const { feed, sources, box, drive, name, context: plan } = context;
+  const speakers = sources.filter((s) => !isLine(s.pair, plan));
+  if (speakers.length === 0) return [];
+  const direct = feed.device === 'direct';
+  const device = direct ? drive.amplifier : box;
+  const input = device?.speakerInput ?? null;
+  if (device === null || (input?.floating ?? false) || device.kind === 'passive-converter') return [];
+  if (input === null) return [];
+  return [
+    remark(
+      context,
+      'negative-grounded',
+      'error',
+      `${name}: ${device.name} joins the negative of its speaker-level input to ground. A bridge’s negative there is a short; that this output is no bridge was never shown.`,
+      { remedy: 'Take a device with floating inputs.' },
+    ),
+  ];
+};

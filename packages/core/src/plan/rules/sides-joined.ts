@@ -1,0 +1,19 @@
+import { type FeedRule, remark } from './rule.ts';
+
+/** Left never joins right, nor a mix of both, in a stereo target. */
+export const sidesJoined: FeedRule = (context) => {
+  const { feed, sources, name } = context;
+  if (feed.side === 'mono') return [];
+  const other = sources.find((s) => s.pair.side !== feed.side);
+  return other
+    ? [
+        remark(
+          context,
+          'sides-joined',
+          'error',
+          `${name}: ${other.name.toLowerCase()} belongs to another side. Left and right joined are mono.`,
+          { pairId: other.pair.id, remedy: 'Take outputs of this side alone.' },
+        ),
+      ]
+    : [];
+};

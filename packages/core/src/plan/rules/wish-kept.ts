@@ -1,0 +1,51 @@
+import type { KeepItem } from '../../model/wish.ts';
+import { INTAKE, planRemark, type PlanRule } from './rule.ts';
+
+/** What the owner wants kept is kept. */
+export const wishKept: PlanRule = ({ plan, context }) => {
+  const { wish, devices } = context.input;
+  const broken = (item: KeepItem, when: boolean, text: string, remedy: string) =>
+    wish.keep.includes(item) && when
+      ? [planRemark('wish-kept', 'error', text, { remedy, settle: INTAKE })]
+      : [];
+  const lost = (rule: string) => plan.losses.some((l) => l.rule === rule);
+  const large = plan.equipment.filter((e) => devices.find((d) => d.name === e.name)?.size === 'large');
+  return [
+    ...broken(
+      'no-cut-wires',
+      plan.figures.cuts > 0,
+      `${plan.figures.cuts} factory wires would be cut; the owner wants none cut.`,
+      'Join with a harness pair, or by taps.',
+    ),
+    ...broken(
+      'parking',
+      lost('lost-parking'),
+      'Parking sounds would be lost; the owner wants them kept.',
+      'Leave their speaker on the factory amplifier.',
+    ),
+    ...broken(
+      'telephone',
+      lost('lost-telephone'),
+      'The telephone would be lost; the owner wants it kept.',
+      'Leave its speaker on the factory amplifier.',
+    ),
+    ...broken(
+      'centre',
+      lost('lost-centre'),
+      'The centre would fall silent; the owner wants it kept.',
+      'Add a target for it, or leave the amplifier in.',
+    ),
+    ...broken(
+      'factory-subwoofer',
+      lost('lost-subwoofer'),
+      'The factory subwoofer would fall silent; the owner wants it kept.',
+      'Leave the amplifier in.',
+    ),
+    ...broken(
+      'boot-space',
+      large.length > 0,
+      `${large.map((e) => e.name).join(' and ')} takes boot space; the owner wants it kept.`,
+      'Choose a smaller device.',
+    ),
+  ];
+};

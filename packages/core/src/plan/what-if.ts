@@ -1,0 +1,32 @@
+import type { PlanInput } from './plan-input.ts';
+import { NO_FACTS } from './output-facts.ts';
+
+/** Questions that a customer or a shop asks of a plan. */
+export interface WhatIf {
+  /** no factory wire is cut */
+  noCut?: boolean;
+  /** nothing was measured with an analyser */
+  noAnalyser?: boolean;
+  /** this amplifier of the library drives everything */
+  amplifierId?: string | null;
+  /** the radio's feed follows the volume */
+  feedFollows?: boolean;
+}
+
+/** The same job under another assumption; nothing of it is stored. */
+export function whatIf(input: PlanInput, { noCut, noAnalyser, amplifierId, feedFollows }: WhatIf): PlanInput {
+  return {
+    ...input,
+    wish:
+      noCut && !input.wish.keep.includes('no-cut-wires')
+        ? { ...input.wish, keep: [...input.wish.keep, 'no-cut-wires'] }
+        : input.wish,
+    targets: amplifierId ? input.targets.map((t) => ({ ...t, amplifierId })) : input.targets,
+    ratios: noAnalyser ? [] : input.ratios,
+    pairs: input.pairs.map((p) => ({
+      ...p,
+      ...(noAnalyser && { capture: null, volumeSteps: [], facts: { ...NO_FACTS, sounds: p.facts.sounds } }),
+      ...(feedFollows && p.unitKind === 'radio' && { facts: { ...p.facts, feed: 'follows' as const } }),
+    })),
+  };
+}
