@@ -7,7 +7,17 @@ const conditions = ['ulpen-src', ...defaultServerConditions];
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', setupFiles, root: 'packages/core', include: ['src/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'core',
+          setupFiles,
+          root: 'packages/core',
+          include: ['src/**/*.test.ts'],
+          // Demo cars are measured and judged before some suites begin.
+          testTimeout: 20_000,
+          hookTimeout: 60_000,
+        },
+      },
       {
         resolve: { conditions },
         ssr: { resolve: { conditions } },

@@ -4,6 +4,8 @@ import { ChecksModule } from './checks/checks.module.ts';
 import { ComputeModule } from './compute/compute.module.ts';
 import { ConnectorsModule } from './connectors/connectors.module.ts';
 import { DatabaseModule } from './database/database.module.ts';
+import { DecisionsModule } from './decisions/decisions.module.ts';
+import { DevicesModule } from './devices/devices.module.ts';
 import { HarnessModule } from './harness/harness.module.ts';
 import { HealthController } from './health/health.controller.ts';
 import { IntakesModule } from './intakes/intakes.module.ts';
@@ -14,9 +16,11 @@ import { PlansModule } from './plans/plans.module.ts';
 import { ReadingsModule } from './readings/readings.module.ts';
 import { RecordingsModule } from './recordings/recordings.module.ts';
 import { SheetsModule } from './sheets/sheets.module.ts';
+import { ShopModule } from './shop/shop.module.ts';
 import { SimulationsModule } from './simulations/simulations.module.ts';
 import { TargetsModule } from './targets/targets.module.ts';
 import { UnitsModule } from './units/units.module.ts';
+import { BriefsModule } from './briefs/briefs.module.ts';
 
 @Module({})
 export class AppModule {
@@ -41,6 +45,10 @@ export class AppModule {
         SheetsModule,
         HarnessModule,
         SimulationsModule,
+        BriefsModule,
+        ShopModule,
+        DevicesModule,
+        DecisionsModule,
       ],
       controllers: [HealthController],
     };

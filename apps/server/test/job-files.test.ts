@@ -1,10 +1,11 @@
 import { readFileSync } from 'node:fs';
-import type { Job, JobFile, Plan, Problem, Proposal } from '@ulpen/core';
+import type { Comparison, Job, JobFile, Plan, Problem } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { migrate } from '../src/database/migrate.ts';
 import { down as downSkeleton } from '../src/database/migrations/001-skeleton.ts';
 import { down as downFind } from '../src/database/migrations/002-find.ts';
 import { down as downRecordings } from '../src/database/migrations/003-recordings.ts';
+import { down as downPlan } from '../src/database/migrations/005-plan.ts';
 import { down as downChecks } from '../src/database/migrations/004-checks.ts';
 import { connect } from '../src/database/knex.ts';
 import { freshDatabase, runningApp, type RunningApp } from './running-app.ts';
@@ -24,10 +25,28 @@ describe('job files', () => {
     const view = await app.view(job.id);
     const captures = view.units[0].pairs.flatMap((p) => p.captures);
     await app.call('POST', `/api/v1/captures/${captures[1].id}/withdraw`);
-    const { body: proposals } = await app.call<Proposal[]>('GET', `/api/v1/jobs/${job.id}/proposals`);
+    const { body } = await app.call<Comparison>('GET', `/api/v1/jobs/${job.id}/proposals`);
+    const { proposals } = body;
+    const [first] = proposals;
+    const signed = [
+      ...first.remarks.filter((r) => r.severity === 'assumption'),
+      { ...first.losses[0], targetId: null, pairId: null },
+    ].map(({ rule, text, targetId, pairId }, i, all) => ({
+      kind: i < all.length - 1 ? 'accepted' : 'consent',
+      rule,
+      targetId,
+      pairId,
+      says: text,
+      signedBy: 'Bay 2',
+      note: '',
+    }));
+    expect((await app.call('POST', `/api/v1/jobs/${job.id}/decisions`, signed)).status).toBe(201);
     const basis = {
       captures: captures.map((c) => ({ id: c.id, pairVersion: 1 })),
       targets: view.targets.map((t) => ({ id: t.id, version: 1 })),
+      checks: 0,
+      recordings: 0,
+      brief: 1,
     };
     for (const proposal of proposals) {
       expect(
@@ -106,7 +125,7 @@ function strayPlan() {
     missing: [],
   };
   const proposal = {
-    strategy: 'single',
+    strategy: 'convert',
     title: 'x',
     device: 'converter',
     covers: true,
@@ -187,6 +206,7 @@ describe('the outside of the server', () => {
     const knex = connect(database.url);
     await migrate(knex);
     await migrate(knex);
+    await downPlan(knex);
     await downChecks(knex);
     await downRecordings(knex);
     await downFind(knex);

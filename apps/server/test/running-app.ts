@@ -1,5 +1,15 @@
 import { randomUUID } from 'node:crypto';
-import type { Job, JobFields, JobView, Pair, PairFields, Target, TargetFields, Unit } from '@ulpen/core';
+import {
+  type Job,
+  type JobFields,
+  type JobView,
+  type Pair,
+  type PairFields,
+  type Target,
+  type TargetFields,
+  type Unit,
+  USUAL_SPEAKER,
+} from '@ulpen/core';
 import knex from 'knex';
 import { createApp } from '../src/create-app.ts';
 import { connect } from '../src/database/knex.ts';
@@ -152,6 +162,8 @@ export const TARGET: TargetFields = {
   lowHz: 80,
   highHz: 18_000,
   speakerLevelInput: false,
+  speaker: USUAL_SPEAKER,
+  amplifierId: null,
 };
 export const CAPTURE = {
   levelKind: 'flat',

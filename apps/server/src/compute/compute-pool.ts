@@ -2,9 +2,11 @@ import { createRequire } from 'node:module';
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import type {
   AnalysisOptions,
+  Comparison,
   PlanInput,
   Proposal,
   readJobFileText,
+  reworkPlan,
   Response,
   ResponseAnalysis,
 } from '@ulpen/core';
@@ -25,8 +27,12 @@ export class ComputePool implements OnApplicationShutdown {
     return this.pool.run({ response, ...options }, { name: 'analyseCapture' });
   }
 
-  propose(input: PlanInput): Promise<Proposal[]> {
-    return this.pool.run(input, { name: 'proposePlans' });
+  compare(input: PlanInput): Promise<Comparison> {
+    return this.pool.run(input, { name: 'comparePlans' });
+  }
+
+  rework(given: Parameters<typeof reworkPlan>[0]): Promise<Proposal | null> {
+    return this.pool.run(given, { name: 'reworkPlan' });
   }
 
   readJobFile(text: string): Promise<ReturnType<typeof readJobFileText>> {

@@ -1,13 +1,14 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { NestFactory } from '@nestjs/core';
-import { readJobFileText } from '@ulpen/core';
+import { readDevices, readJobFileText } from '@ulpen/core';
 import 'reflect-metadata';
 import { AppModule } from '../app.module.ts';
 import { readConfig } from '../config/config.ts';
 import { createLogger } from '../config/logger.ts';
 import { connect, KNEX } from '../database/knex.ts';
 import { migrate } from '../database/migrate.ts';
+import { DevicesRepository } from '../devices/devices.repository.ts';
 import { JobFilesService } from '../job-files/job-files.service.ts';
 
 /** Loads the demo shop's job files once; a database that has had them (or was started empty) is left alone. */
@@ -29,6 +30,12 @@ if (!marked) {
         .sort()
         .reverse()
     : [];
+  // The library first, so that targets find their amplifiers.
+  if (folder) {
+    const { devices, faults } = readDevices(await readFile(join(folder, '..', 'devices.csv'), 'utf8'));
+    if (faults.length > 0) throw new Error(`devices.csv: ${faults[0].message}`);
+    await app.get(DevicesRepository).addAll(devices);
+  }
   for (const name of names) {
     const read = readJobFileText(await readFile(join(folder, name), 'utf8'));
     if ('problems' in read) throw new Error(`${name}: ${read.problems[0].message}`);

@@ -2,6 +2,8 @@ import { Module } from '@nestjs/common';
 import { CapturesModule } from '../captures/captures.module.ts';
 import { ChecksModule } from '../checks/checks.module.ts';
 import { ConnectorsModule } from '../connectors/connectors.module.ts';
+import { DecisionsModule } from '../decisions/decisions.module.ts';
+import { DevicesModule } from '../devices/devices.module.ts';
 import { HarnessModule } from '../harness/harness.module.ts';
 import { IntakesModule } from '../intakes/intakes.module.ts';
 import { JobsModule } from '../jobs/jobs.module.ts';
@@ -13,6 +15,7 @@ import { SheetsModule } from '../sheets/sheets.module.ts';
 import { SimulationsStoreModule } from '../simulations/simulations-store.module.ts';
 import { TargetsModule } from '../targets/targets.module.ts';
 import { UnitsModule } from '../units/units.module.ts';
+import { BriefsModule } from '../briefs/briefs.module.ts';
 import { HarnessFiles } from './harness-files.ts';
 import { JobFilesController } from './job-files.controller.ts';
 import { JobFilesService } from './job-files.service.ts';
@@ -33,6 +36,9 @@ import { JobFilesService } from './job-files.service.ts';
     ChecksModule,
     TargetsModule,
     PlansStoreModule,
+    BriefsModule,
+    DecisionsModule,
+    DevicesModule,
   ],
   controllers: [JobFilesController],
   providers: [JobFilesService, HarnessFiles],

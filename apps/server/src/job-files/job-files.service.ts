@@ -11,6 +11,8 @@ import { CapturesRepository } from '../captures/captures.repository.ts';
 import { ChecksRepository } from '../checks/checks.repository.ts';
 import { ComputePool } from '../compute/compute-pool.ts';
 import { KNEX } from '../database/knex.ts';
+import { DecisionsRepository } from '../decisions/decisions.repository.ts';
+import { DevicesRepository } from '../devices/devices.repository.ts';
 import { HarnessService } from '../harness/harness.service.ts';
 import { IntakesRepository } from '../intakes/intakes.repository.ts';
 import { JobsRepository } from '../jobs/jobs.repository.ts';
@@ -22,6 +24,7 @@ import { RecordingsRepository } from '../recordings/recordings.repository.ts';
 import { SimulationsRepository } from '../simulations/simulations.repository.ts';
 import { TargetsRepository } from '../targets/targets.repository.ts';
 import { UnitsRepository } from '../units/units.repository.ts';
+import { BriefsRepository } from '../briefs/briefs.repository.ts';
 import { HarnessFiles } from './harness-files.ts';
 import { KeyBook } from './key-book.ts';
 
@@ -43,6 +46,9 @@ export class JobFilesService {
     private readonly simulations: SimulationsRepository,
     private readonly recordings: RecordingsRepository,
     private readonly checks: ChecksRepository,
+    private readonly briefs: BriefsRepository,
+    private readonly decisions: DecisionsRepository,
+    private readonly devices: DevicesRepository,
   ) {}
 
   /** One job as a file. The same job always gives the same file. */
@@ -58,6 +64,8 @@ export class JobFilesService {
       find: ____,
       recordings,
       checks,
+      brief,
+      decisions,
       ...job
     } = await this.view.view(jobId);
     const harness = await this.harness.record(jobId);
@@ -92,8 +100,10 @@ export class JobFilesService {
       const connectors = await this.harnessFiles.connectors(harness, id, keys);
       fileUnits.push({ ...unit, key, connectors, pairs: filePairs });
     }
-    const fileTargets = targets.map(({ id, jobId: _job, ...target }) => ({
+    const library = new Map((await this.devices.all()).map((d) => [d.id, d.name]));
+    const fileTargets = targets.map(({ id, jobId: _job, amplifierId, ...target }) => ({
       ...target,
+      amplifier: amplifierId === null ? null : (library.get(amplifierId) ?? null),
       key: keys.keyFor('t', id),
     }));
     const filePlans = plans.map(({ id: _id, jobId: _job, ...plan }) => keys.rename(plan, 'toKeys'));
@@ -116,6 +126,12 @@ export class JobFilesService {
         pairId: check.pairId && keys.keyOfId(check.pairId),
       })),
       simulation,
+      brief,
+      decisions: decisions.map(({ id: _id, jobId: _job, ...decision }) => ({
+        ...decision,
+        targetId: decision.targetId && keys.keyOfId(decision.targetId),
+        pairId: decision.pairId && keys.keyOfId(decision.pairId),
+      })),
       targets: fileTargets,
       plans: filePlans,
     };
@@ -173,8 +189,18 @@ export class JobFilesService {
       const checks = file.checks.map((c) => ({ ...c, pairId: c.pairId && inFile(keys, c.pairId, 'checks') }));
       await this.checks.addAll(job.id, checks, trx);
       await this.harnessFiles.readContents(job.id, file, keys, trx);
-      for (const { key, ...target } of file.targets)
-        keys.put(key, (await this.targets.add(job.id, target, trx)).id);
+      for (const { key, amplifier, ...target } of file.targets) {
+        // An amplifier that this shop's library does not have is left open.
+        const amplifierId = await this.devices.idOf(amplifier, trx);
+        keys.put(key, (await this.targets.add(job.id, { ...target, amplifierId }, trx)).id);
+      }
+      await this.briefs.put(job.id, file.brief, trx);
+      const decisions = file.decisions.map((d) => ({
+        ...d,
+        targetId: d.targetId && inFile(keys, d.targetId, 'decisions'),
+        pairId: d.pairId && inFile(keys, d.pairId, 'decisions'),
+      }));
+      await this.decisions.addAll(job.id, decisions, trx);
       for (const plan of file.plans) {
         const unknown = keys.unknownIn(plan);
         if (unknown)

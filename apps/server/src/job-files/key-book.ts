@@ -34,7 +34,7 @@ export class KeyBook {
   unknownIn(plan: PlanParts): string | undefined {
     const feeds = plan.proposal.feeds.flatMap((f) => [
       f.targetId,
-      ...f.taps.flatMap((t) => [t.pairId, t.captureId]),
+      ...f.taps.flatMap((t) => [t.pairId, ...(t.captureId === null ? [] : [t.captureId])]),
     ]);
     return feeds.find((key) => !this.idOf.has(key));
   }
@@ -45,9 +45,11 @@ export class KeyBook {
     const name = (id: string) => book.get(id) ?? id;
     const maybe = (id: string | null) => (id === null ? null : name(id));
     const { basis, proposal } = plan;
+    const { changes } = proposal;
     return {
       ...plan,
       basis: {
+        ...basis,
         captures: basis.captures.map((c) => ({ ...c, id: name(c.id) })),
         targets: basis.targets.map((t) => ({ ...t, id: name(t.id) })),
       },
@@ -59,7 +61,7 @@ export class KeyBook {
           taps: feed.taps.map((tap) => ({
             ...tap,
             pairId: name(tap.pairId),
-            captureId: name(tap.captureId),
+            captureId: maybe(tap.captureId),
           })),
         })),
         remarks: proposal.remarks.map((r) => ({
@@ -67,6 +69,16 @@ export class KeyBook {
           targetId: maybe(r.targetId),
           pairId: maybe(r.pairId),
         })),
+        equipment: proposal.equipment.map((e) => ({ ...e, targetIds: e.targetIds.map(name) })),
+        changes: {
+          ...changes,
+          feeds: changes.feeds.map((f) => ({
+            ...f,
+            targetId: name(f.targetId),
+            taps: f.taps.map((t) => ({ ...t, pairId: name(t.pairId) })),
+          })),
+          loads: changes.loads.map((l) => ({ ...l, pairId: name(l.pairId) })),
+        },
       },
     };
   }

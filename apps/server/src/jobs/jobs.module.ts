@@ -1,12 +1,14 @@
 import { Module } from '@nestjs/common';
 import { CapturesModule } from '../captures/captures.module.ts';
 import { ChecksModule } from '../checks/checks.module.ts';
+import { DecisionsModule } from '../decisions/decisions.module.ts';
 import { IntakesModule } from '../intakes/intakes.module.ts';
 import { PairsModule } from '../pairs/pairs.module.ts';
 import { PlansStoreModule } from '../plans/plans-store.module.ts';
 import { RecordingsModule } from '../recordings/recordings.module.ts';
 import { TargetsModule } from '../targets/targets.module.ts';
 import { UnitsModule } from '../units/units.module.ts';
+import { BriefsModule } from '../briefs/briefs.module.ts';
 import { JobsController } from './jobs.controller.ts';
 import { JobsRepository } from './jobs.repository.ts';
 import { JobsService } from './jobs.service.ts';
@@ -21,6 +23,8 @@ import { JobsService } from './jobs.service.ts';
     PlansStoreModule,
     RecordingsModule,
     ChecksModule,
+    BriefsModule,
+    DecisionsModule,
   ],
   controllers: [JobsController],
   providers: [JobsRepository, JobsService],

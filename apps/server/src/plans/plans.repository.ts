@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { Plan, PlanFields } from '@ulpen/core';
+import { type Plan, type PlanFields, planSchema } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { KNEX } from '../database/knex.ts';
 import { found, fromRow } from '../database/rows.ts';
@@ -15,11 +15,11 @@ export class PlansRepository {
   async ofJob(jobId: string): Promise<Plan[]> {
     const order = [{ column: 'created_at', order: 'desc' }, { column: 'id' }];
     const rows = await this.knex('plans').where({ job_id: jobId }).orderBy(order).select(COLUMNS);
-    return rows.map((row) => fromRow<Plan>(row));
+    return rows.map(asPlan);
   }
 
   async get(id: string): Promise<Plan> {
-    return fromRow<Plan>(found(await this.knex('plans').where({ id }).first(COLUMNS), 'plan'));
+    return asPlan(found(await this.knex('plans').where({ id }).first(COLUMNS), 'plan'));
   }
 
   add(jobId: string, plan: PlanFields & { createdAt?: string }, within?: Knex): Promise<Plan> {
@@ -48,7 +48,7 @@ export class PlansRepository {
         })),
       );
       if (taps.length > 0) await trx('plan_taps').insert(taps);
-      return fromRow<Plan>(row);
+      return asPlan(row);
     };
     return within ? write(within) : this.knex.transaction(write);
   }
@@ -58,6 +58,9 @@ export class PlansRepository {
   }
 }
 
+/** Plans that were kept before something was planned get what it usually is. */
+const asPlan = (row: Record<string, unknown>): Plan => planSchema.parse(fromRow<Plan>(row));
+
 /** A plan names only targets and captures of its own job, each capture with its own pair. */
 async function assertOwnParts(trx: Knex, jobId: string, plan: PlanFields): Promise<void> {
   const targets = new Set((await trx('targets').where({ job_id: jobId }).select('id')).map((r) => r.id));
@@ -66,13 +69,23 @@ async function assertOwnParts(trx: Knex, jobId: string, plan: PlanFields): Promi
     .join('units as u', 'u.id', 'p.unit_id')
     .where('u.job_id', jobId)
     .select('c.id', 'c.pair_id');
+  const pairs = new Set(
+    (
+      await trx('pairs as p').join('units as u', 'u.id', 'p.unit_id').where('u.job_id', jobId).select('p.id')
+    ).map((p) => p.id),
+  );
   const pairOf = new Map(captures.map((c) => [c.id, c.pair_id]));
   plan.proposal.feeds.forEach((feed, f) => {
     const field = `proposal.feeds.${f}`;
     if (!targets.has(feed.targetId))
       throw ProblemError.invalid([{ field: `${field}.targetId`, message: 'is no target of this job' }]);
     feed.taps.forEach((tap, t) => {
-      if (pairOf.get(tap.captureId) !== tap.pairId) {
+      if (tap.captureId === null) {
+        if (!pairs.has(tap.pairId))
+          throw ProblemError.invalid([
+            { field: `${field}.taps.${t}.pairId`, message: 'is no output of this job' },
+          ]);
+      } else if (pairOf.get(tap.captureId) !== tap.pairId) {
         throw ProblemError.invalid([
           { field: `${field}.taps.${t}.captureId`, message: 'is no capture of that output of this job' },
         ]);

@@ -29,12 +29,40 @@ const LISTEN_VIEWS: RouteObject[] = [
   },
 ];
 
+const PLAN_VIEWS: RouteObject[] = [
+  {
+    index: true,
+    lazy: async () => ({ Component: (await import('../features/plan/ComparePage.tsx')).ComparePage }),
+  },
+  {
+    path: 'path',
+    lazy: async () => ({ Component: (await import('../features/plan/PathPage.tsx')).PathPage }),
+  },
+  {
+    path: 'desk',
+    lazy: async () => ({ Component: (await import('../features/plan/DeskPage.tsx')).DeskPage }),
+  },
+  {
+    path: 'setup',
+    lazy: async () => ({ Component: (await import('../features/plan/SetupPage.tsx')).SetupPage }),
+  },
+  {
+    path: 'owner',
+    lazy: async () => ({ Component: (await import('../features/plan/OwnerPage.tsx')).OwnerPage }),
+  },
+];
+
 /** Each stage of a job loads when it is opened; the job list stays light. */
 export const router = createBrowserRouter([
   {
     errorElement: <PageFault />,
     children: [
       { path: '/', element: <JobListPage /> },
+      {
+        path: '/shop',
+        lazy: async () => ({ Component: (await import('../features/shop/ShopPage.tsx')).ShopPage }),
+        hydrateFallbackElement: <p className="p-4 quiet">Opening …</p>,
+      },
       {
         path: '/jobs/:jobId',
         lazy: async () => ({ Component: (await import('../features/job/JobFrame.tsx')).JobFrame }),
@@ -74,7 +102,8 @@ export const router = createBrowserRouter([
           },
           {
             path: 'plan',
-            lazy: async () => ({ Component: (await import('../features/plan/PlanPage.tsx')).PlanPage }),
+            lazy: async () => ({ Component: (await import('../features/plan/PlanFrame.tsx')).PlanFrame }),
+            children: PLAN_VIEWS,
           },
         ],
       },

@@ -1,9 +1,17 @@
-import { type Capture, parseFrequency, type Proposal, type ResponseAnalysis } from '@ulpen/core';
+import {
+  type Capture,
+  parseFrequency,
+  readinessOf,
+  type Remark,
+  type ResponseAnalysis,
+  type Severity,
+  WISH_SHAPES,
+} from '@ulpen/core';
 import { describe, expect, it } from 'vitest';
 import { bandSentence, captureSentence, filterWords } from '../features/listen/profile-words.ts';
 import { blankOutput, OUTPUT_STARTS } from '../features/listen/output-starts.ts';
-import { TARGET_STARTS } from '../features/intake/target-starts.ts';
-import { verdictOf } from '../features/plan/plan-words.ts';
+import { TARGET_STARTS, TARGETS_OF_SHAPE } from '../features/intake/target-starts.ts';
+import { settlePath, verdictOf } from '../features/plan/plan-words.ts';
 import { pairFieldsSchema, targetFieldsSchema, UNKNOWN_SITUATION } from '@ulpen/core';
 import { bandEdges, classWord, confidenceWord } from './bands-words.ts';
 import { AXIS_TICKS, axisFrequency, axisPlace, rampStops } from './frequency-scale.ts';
@@ -155,32 +163,35 @@ describe('where a capture comes from', () => {
 });
 
 describe('the verdict on a way in', () => {
-  const remark = (severity: 'error' | 'warning' | 'note') => ({
+  const remark = (severity: Severity): Remark => ({
     severity,
-    rule: 'r',
+    rule: severity,
     text: severity,
+    remedy: null,
+    settle: null,
     targetId: null,
     pairId: null,
   });
-  const proposal = (covers: boolean, ...severities: ('error' | 'warning' | 'note')[]): Proposal => ({
-    strategy: 'sum',
-    title: 't',
-    device: 'converter',
-    covers,
-    withinDb: 1,
-    feeds: [],
-    reasons: [],
-    remarks: severities.map(remark),
-  });
+  const told = (covers: boolean, ...severities: Severity[]) => {
+    const remarks = severities.map(remark);
+    return verdictOf({ covers, remarks }, readinessOf({ remarks, losses: [] }, []));
+  };
   it.each([
-    [proposal(true), 'fits', 'ready'],
-    [proposal(true, 'note'), 'fits', 'ready'],
-    [proposal(true, 'warning'), 'again', 'ready but for 1'],
-    [proposal(true, 'warning', 'warning', 'note'), 'again', 'ready but for 2'],
-    [proposal(true, 'error', 'warning'), 'wrong', '1 rule broken'],
-    [proposal(true, 'error', 'error'), 'wrong', '2 rules broken'],
-    [proposal(false, 'error'), 'wrong', 'does not fill the band'],
-  ])('%# is said as it is', (p, tone, text) => expect(verdictOf(p)).toEqual({ tone, text }));
+    [told(true), 'fits', 'ready'],
+    [told(true, 'note', 'warning'), 'fits', 'ready'],
+    [told(true, 'assumption', 'warning'), 'again', 'sound, 1 still open'],
+    [told(true, 'error', 'assumption'), 'wrong', '1 rule broken'],
+    [told(true, 'error', 'error'), 'wrong', '2 rules broken'],
+    [told(false, 'error'), 'wrong', 'does not fill the band'],
+  ])('%# is said as it is', (verdict, tone, text) => expect(verdict).toEqual({ tone, text }));
+  it('every remark that can be settled leads somewhere', () => {
+    const at = (settle: Remark['settle'], pairId: string | null = null) =>
+      settlePath('j', { ...remark('assumption'), settle, pairId })?.to;
+    expect(at({ stage: 'listen', test: 'arrival' }, 'p')).toBe('/jobs/j/listen/tests/arrival?pair=p');
+    expect(at({ stage: 'listen', test: null }, 'p')).toBe('/jobs/j/listen/p');
+    expect(at({ stage: 'library', test: null })).toBe('/shop');
+    expect(at(null)).toBeUndefined();
+  });
 });
 
 describe('usual sets to start from', () => {
@@ -190,6 +201,7 @@ describe('usual sets to start from', () => {
         expect(pairFieldsSchema.safeParse(blankOutput(place)).success).toBe(true);
       expect(new Set(start.places.map((p) => p.join())).size).toBe(start.places.length);
     }
+    for (const shape of WISH_SHAPES) expect(TARGETS_OF_SHAPE[shape].length).toBeGreaterThan(0);
     for (const target of TARGET_STARTS) expect(targetFieldsSchema.safeParse(target).success).toBe(true);
     expect(new Set(TARGET_STARTS.map((t) => t.name)).size).toBe(TARGET_STARTS.length);
     expect(parseFrequency('80 Hz')).toBe(TARGET_STARTS[0].lowHz);

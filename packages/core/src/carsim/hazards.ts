@@ -99,9 +99,9 @@ const front = (side: 'left' | 'right', tweeterInverted: boolean): Named[] => [
 ];
 const polarityKnown: Change = (c) => c.input.pairs.forEach((p) => (p.polarityStanding = 'measured'));
 const keep =
-  (...items: PlanInput['wish']['keep']): Change =>
+  (...items: PlanInput['brief']['keep']): Change =>
   (c) => {
-    c.input.wish = { ...c.input.wish, keep: items };
+    c.input.brief = { ...c.input.brief, keep: items };
   };
 const quietAmplifier = all(
   facts({ way: 'tweeter' }, { sounds: [] }),
@@ -178,5 +178,5 @@ export const HAZARDS: readonly Hazard[] = [
   { rule: 'wish-kept', what: 'a large amplifier against the wish for boot space', car: 'electric-estate', strategy: 'subwoofer-output', wrong: amplifier('Anvil 5.80'), right: amplifier('Anvil 1.400') },
   { rule: 'claim-contradicted', what: 'a tap on a wire that a reading speaks against', car: 'people-carrier', strategy: 'sum', wrong: (c) => { c.input.harness = { ...c.input.harness, contradicted: [{ pairId: pairOf(c, { way: 'tweeter' }).id, says: 'It reads open.' }] }; }, right: asItIs },
   { rule: 'forbidden-circuit', what: 'a tap on a yellow plug', car: 'people-carrier', strategy: 'sum', wrong: (c) => { c.input.harness = { ...c.input.harness, locked: [pairOf(c, { way: 'woofer' }).id] }; }, right: asItIs },
-  { rule: 'charging-reserve', what: 'more than an electric car’s converter gives', car: 'electric-estate', strategy: 'subwoofer-output', wrong: (c) => { c.input.wish = { ...c.input.wish, reserveAmps: 5 }; }, right: (c) => { c.input.wish = { ...c.input.wish, reserveAmps: 15 }; } },
+  { rule: 'charging-reserve', what: 'more than an electric car’s converter gives', car: 'electric-estate', strategy: 'subwoofer-output', wrong: (c) => { c.input.brief = { ...c.input.brief, reserveAmps: 5 }; }, right: (c) => { c.input.brief = { ...c.input.brief, reserveAmps: 15 }; } },
 ];

@@ -2,7 +2,7 @@ import { START_INTAKE } from '../model/intake.ts';
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, type JobFile } from '../model/job-file.ts';
 import { UNKNOWN_SITUATION } from '../model/situation.ts';
 import { USUAL_SPEAKER } from '../model/target.ts';
-import { START_WISH } from '../model/wish.ts';
+import { START_BRIEF } from '../model/brief.ts';
 import { observationWords } from '../harness/words.ts';
 import { pairName } from '../plan/plan-input.ts';
 import type { Response } from '../signal/response.ts';
@@ -91,7 +91,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
     sheets: found.sheets,
     ...recordingsOfCar(car, FIRST_CAPTURE - place * BETWEEN_CARS + 3_600_000, hash),
     simulation: null,
-    wish: { ...START_WISH, ...car.wish, version: 1 },
+    brief: { ...START_BRIEF, ...car.brief, version: 1 },
     decisions: [],
     targets: car.targets.map(({ speaker, ...target }, t) => ({
       ...target,

@@ -3,7 +3,7 @@ import type { JobFields } from '../model/job.ts';
 import type { Role } from '../model/sheet.ts';
 import type { Clues, IntakeFields } from '../model/intake.ts';
 import type { Speaker, TargetFields } from '../model/target.ts';
-import type { WishFields } from '../model/wish.ts';
+import type { BriefFields } from '../model/brief.ts';
 import type { PairFields, UnitFields } from '../model/unit.ts';
 import type { Channel } from '../model/words.ts';
 import type { SimulatedChain } from './transfer.ts';
@@ -50,7 +50,7 @@ export interface SimulatedCar {
   units: SimulatedUnit[];
   targets: SimulatedTarget[];
   /** what differs from the usual start */
-  wish: Partial<WishFields>;
+  brief: Partial<BriefFields>;
   drive: IntakeFields['drive'];
   clues: Partial<Clues>;
   /** what else is on the plugs of the first unit; null where Find has not begun in the demo */

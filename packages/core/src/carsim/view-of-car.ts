@@ -28,7 +28,7 @@ export function viewOfCar(car: SimulatedCar): JobView {
         })),
       })),
     })),
-    wish: file.wish,
+    brief: file.brief,
     decisions: [],
     targets: file.targets.map((t) => ({ ...t, id: t.key, jobId: 'j1', amplifierId: null })),
     plans: [],

@@ -20,7 +20,7 @@ import {
   tapSchema,
 } from './plan.ts';
 import { decisionFieldsSchema, MOST_DECISIONS } from './decision.ts';
-import { START_WISH, wishSchema } from './wish.ts';
+import { START_BRIEF, briefSchema } from './brief.ts';
 import { MOST_READINGS, readingFieldsSchema } from './reading.ts';
 import { recordingSchema } from './recording.ts';
 import { claimFieldsSchema, MOST_SHEETS, sheetFieldsSchema } from './sheet.ts';
@@ -156,7 +156,7 @@ export const jobFileSchema = z
     simulation: simulationFieldsSchema
       .extend({ taken: z.int(), slips: z.int(), revealed: z.boolean() })
       .nullable(),
-    wish: wishSchema,
+    brief: briefSchema,
     decisions: z.array(fileDecision).max(MOST_DECISIONS),
     targets: z
       .array(
@@ -236,7 +236,7 @@ function fromVersion4(content: object): object {
   return {
     ...content,
     version: 5,
-    wish: { ...START_WISH, version: 1 },
+    brief: { ...START_BRIEF, version: 1 },
     decisions: [],
     plans: list(plans, renamed),
   };

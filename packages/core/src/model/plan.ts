@@ -279,7 +279,7 @@ export const planBasisSchema = z.object({
   /** live checks and recordings, and the version of the wish */
   checks: z.int().default(0),
   recordings: z.int().default(0),
-  wish: z.int().default(1),
+  brief: z.int().default(1),
 });
 export type PlanBasis = z.infer<typeof planBasisSchema>;
 

@@ -8,7 +8,7 @@ import { planSchema } from './plan.ts';
 import { recordingSchema } from './recording.ts';
 import { targetSchema } from './target.ts';
 import { pairSchema, unitSchema } from './unit.ts';
-import { wishSchema } from './wish.ts';
+import { briefSchema } from './brief.ts';
 import { sideSchema, axleSchema, waySchema } from './words.ts';
 
 /** A pair with its captures, newest first; withdrawn ones stay in the record. */
@@ -31,7 +31,7 @@ export const jobViewSchema = jobSchema
     /** what was read or heard in guided tests, oldest first; withdrawn ones stay in the record */
     checks: z.array(checkSchema),
     intake: intakeSchema,
-    wish: wishSchema,
+    brief: briefSchema,
     /** oldest first; withdrawn ones stay in the record */
     decisions: z.array(decisionSchema),
     /** how far Find is: cavities that hold a wire, those that no live reading names yet, plugs */

@@ -40,13 +40,13 @@ export function voltsAt(pair: PlanPair, step: number, context: PlanContext): Out
 
 /** A new speaker takes the place of what an output drives now. */
 export function replaces(target: Target, pair: PlanPair, context: PlanContext): boolean {
-  const { wish } = context.input;
+  const { brief } = context.input;
   if (isLine(pair, context)) return false;
   if (pair.way === 'subwoofer')
     return (
       target.speaker.way === 'subwoofer' &&
-      !wish.keep.includes('factory-subwoofer') &&
-      wish.shape !== 'subwoofer'
+      !brief.keep.includes('factory-subwoofer') &&
+      brief.shape !== 'subwoofer'
     );
   if (target.speaker.way === 'subwoofer' || target.axle !== pair.axle || pair.side === 'centre') return false;
   return target.speaker.way === 'full' || pair.way === 'full' || pair.way === target.speaker.way;

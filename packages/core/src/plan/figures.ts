@@ -86,7 +86,9 @@ export function figuresOf(
     musicAmps: amps.music,
     standingAmps,
     standingDays:
-      context.input.wish.batteryAh === null ? null : standingDays(context.input.wish.batteryAh, standingAmps),
+      context.input.brief.batteryAh === null
+        ? null
+        : standingDays(context.input.brief.batteryAh, standingAmps),
     dropVolts: dropVolts(amps.sine, setup.supply.cableMm2, setup.supply.cableM, setup.supply.metal),
     latencyMs: latencyApart(feeds, context),
   };

@@ -4,7 +4,7 @@ import { START_INTAKE } from '../model/intake.ts';
 import { type PreferencesFields, START_PREFERENCES } from '../model/shop.ts';
 import type { Target } from '../model/target.ts';
 import type { Pair, Unit } from '../model/unit.ts';
-import { START_WISH, type WishFields } from '../model/wish.ts';
+import { type BriefFields, START_BRIEF } from '../model/brief.ts';
 import { channelName } from '../model/words.ts';
 import type { ResponseAnalysis } from '../signal/analyse.ts';
 import type { OutputRatio } from '../summing/measured-phase.ts';
@@ -26,7 +26,7 @@ export interface PlanPair extends Pair {
 export interface PlanInput {
   pairs: PlanPair[];
   targets: Target[];
-  wish: WishFields;
+  brief: BriefFields;
   preferences: PreferencesFields;
   /** the shop's library */
   devices: LibraryDevice[];
@@ -46,7 +46,7 @@ export function planInput(
 ): PlanInput {
   return {
     targets: [],
-    wish: START_WISH,
+    brief: START_BRIEF,
     preferences: START_PREFERENCES,
     devices: [],
     ratios: [],

@@ -52,7 +52,7 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
   return {
     pairs,
     targets: job.targets,
-    wish: job.wish,
+    brief: job.brief,
     preferences: surroundings.preferences ?? START_PREFERENCES,
     devices: surroundings.devices ?? [],
     ratios,
@@ -79,7 +79,7 @@ export function planBasisOf(job: JobView): PlanBasis {
     targets: job.targets.map(({ id, version }) => ({ id, version })),
     checks: live(job.checks),
     recordings: live(job.recordings),
-    wish: job.wish.version,
+    brief: job.brief.version,
   };
 }
 
@@ -92,7 +92,7 @@ export function isUpToDate(basis: PlanBasis, job: JobView): boolean {
       b.targets.map((t) => `${t.id}/${t.version}`).sort(),
       b.checks,
       b.recordings,
-      b.wish,
+      b.brief,
     ]);
   return sorted(now) === sorted(basis);
 }

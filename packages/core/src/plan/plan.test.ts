@@ -383,11 +383,11 @@ describe('readiness, consent and change', () => {
   });
 });
 
-describe('wishes', () => {
+describe('briefs', () => {
   it('that contradict each other are both named', () => {
     const input = structuredClone(inputOf(carrier));
     expect(wishConflicts(input)).toEqual([]);
-    input.wish = { ...input.wish, shape: 'replace-amplifier', keep: ['chimes', 'centre', 'no-cut-wires'] };
+    input.brief = { ...input.brief, shape: 'replace-amplifier', keep: ['chimes', 'centre', 'no-cut-wires'] };
     input.preferences = { ...input.preferences, joining: 'cut' };
     const told = wishConflicts(input).map((c) => c.between.join(' / '));
     expect(told).toEqual([
@@ -395,7 +395,7 @@ describe('wishes', () => {
       'Keep the centre / replace the factory amplifier',
       'Keep the chimes / replace the factory amplifier',
     ]);
-    input.wish = { ...input.wish, shape: 'six-with-centre', keep: [] };
+    input.brief = { ...input.brief, shape: 'six-with-centre', keep: [] };
     expect(wishConflicts(input).map((c) => c.between[0])).toContain('Six channels with centre');
   });
   it('what-if: no analyser leaves everything assumed, another amplifier is taken', () => {
@@ -410,7 +410,7 @@ describe('wishes', () => {
     expect(first.remarks.filter((r) => r.severity === 'error').map((r) => r.rule)).toContain(
       'channels-enough',
     );
-    expect(whatIf(input, { noCut: true }).wish.keep).toContain('no-cut-wires');
+    expect(whatIf(input, { noCut: true }).brief.keep).toContain('no-cut-wires');
   });
   it('the shop’s choices decide what comes first and how it is done', () => {
     const input = inputOf(carrier);

@@ -1,6 +1,6 @@
 import type { PlanChanges } from '../model/plan.ts';
 import type { Setup } from '../model/setup.ts';
-import type { KeepItem } from '../model/wish.ts';
+import type { KeepItem } from '../model/brief.ts';
 import type { PlanContext } from './context.ts';
 import type { Strategy } from './strategies/strategy.ts';
 
@@ -37,7 +37,7 @@ function turnOnOf({ input }: PlanContext): By {
 
 /** The loudest step agreed on; else the last clean one that keeps its bass. */
 export function loudestStep({ input }: PlanContext): number {
-  if (input.wish.loudestStep !== null) return input.wish.loudestStep;
+  if (input.brief.loudestStep !== null) return input.brief.loudestStep;
   const clean = input.pairs.flatMap((p) => p.facts.cleanStep ?? []);
   const kept = input.pairs.flatMap((p) => p.facts.bass.keptTo ?? []);
   const measured = input.pairs.flatMap((p) => p.volumeSteps);
@@ -54,7 +54,7 @@ export function draftSetup(
   supply: Omit<Setup['supply'], 'fuseAmps' | 'cableMm2'> & Partial<Setup['supply']>;
 } {
   const { input, hasAmplifier } = context;
-  const keeps = (item: KeepItem) => input.wish.keep.includes(item);
+  const keeps = (item: KeepItem) => input.brief.keep.includes(item);
   const bypasses = strategy.setup?.factoryAmplifier !== undefined;
   const wanted = input.preferences.joining;
   // A tap cannot part a wire from the amplifier that is bypassed: a harness pair does, and leads back to stock.

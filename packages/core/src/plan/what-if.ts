@@ -17,10 +17,10 @@ export interface WhatIf {
 export function whatIf(input: PlanInput, { noCut, noAnalyser, amplifierId, feedFollows }: WhatIf): PlanInput {
   return {
     ...input,
-    wish:
-      noCut && !input.wish.keep.includes('no-cut-wires')
-        ? { ...input.wish, keep: [...input.wish.keep, 'no-cut-wires'] }
-        : input.wish,
+    brief:
+      noCut && !input.brief.keep.includes('no-cut-wires')
+        ? { ...input.brief, keep: [...input.brief.keep, 'no-cut-wires'] }
+        : input.brief,
     targets: amplifierId ? input.targets.map((t) => ({ ...t, amplifierId })) : input.targets,
     ratios: noAnalyser ? [] : input.ratios,
     pairs: input.pairs.map((p) => ({

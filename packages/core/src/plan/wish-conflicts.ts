@@ -9,10 +9,10 @@ export interface WishConflict {
 
 /** Wishes that contradict each other, before anything is worked out. */
 export function wishConflicts(
-  input: Pick<PlanInput, 'wish' | 'preferences' | 'targets' | 'pairs' | 'devices'>,
+  input: Pick<PlanInput, 'brief' | 'preferences' | 'targets' | 'pairs' | 'devices'>,
 ): WishConflict[] {
-  const { wish, preferences, targets, pairs, devices } = input;
-  const keeps = (item: (typeof wish.keep)[number]) => wish.keep.includes(item);
+  const { brief, preferences, targets, pairs, devices } = input;
+  const keeps = (item: (typeof brief.keep)[number]) => brief.keep.includes(item);
   const list: WishConflict[] = [];
   const conflict = (a: string, b: string, says: string) => list.push({ between: [a, b], says });
   const bass = targets.filter(isBass);
@@ -26,7 +26,7 @@ export function wishConflicts(
     );
   if (
     keeps('factory-subwoofer') &&
-    wish.shape === 'replace-amplifier' &&
+    brief.shape === 'replace-amplifier' &&
     pairs.some((p) => p.way === 'subwoofer')
   )
     conflict(
@@ -36,7 +36,7 @@ export function wishConflicts(
     );
   if (
     keeps('centre') &&
-    wish.shape === 'replace-amplifier' &&
+    brief.shape === 'replace-amplifier' &&
     mono.length === 0 &&
     pairs.some((p) => p.side === 'centre')
   )
@@ -47,7 +47,7 @@ export function wishConflicts(
     );
   const made = pairs.flatMap((p) => p.facts.sounds).filter((s) => s.heard && s.madeIn === 'amplifier');
   for (const sound of ['chimes', 'parking', 'telephone'] as const)
-    if (keeps(sound) && wish.shape === 'replace-amplifier' && made.some((s) => s.sound === sound))
+    if (keeps(sound) && brief.shape === 'replace-amplifier' && made.some((s) => s.sound === sound))
       conflict(
         `Keep the ${sound === 'parking' ? 'parking sounds' : sound}`,
         'replace the factory amplifier',
@@ -60,20 +60,20 @@ export function wishConflicts(
     if (large)
       conflict('Keep the boot space', `${large.name}`, 'It is large; a smaller one fits under a seat.');
   }
-  if (wish.budget === 'low' && wish.shape === 'active-front')
+  if (brief.budget === 'low' && brief.shape === 'active-front')
     conflict(
       'A low budget',
       'an active front with processor',
       'A processor alone takes it; a passive set with summing does not.',
     );
-  if (wish.shape === 'subwoofer' && targets.length > 0 && bass.length === 0)
+  if (brief.shape === 'subwoofer' && targets.length > 0 && bass.length === 0)
     conflict(
       'Add a subwoofer',
       targets[0].name,
-      'No target is a mono bass channel. Add one, or choose another wish.',
+      'No target is a mono bass channel. Add one, or choose another brief.',
     );
   if (
-    (wish.shape === 'four-channels' || wish.shape === 'four-and-subwoofer') &&
+    (brief.shape === 'four-channels' || brief.shape === 'four-and-subwoofer') &&
     targets.length > 0 &&
     stereo.length < 2
   )
@@ -82,10 +82,14 @@ export function wishConflicts(
       `${stereo.length} stereo ${stereo.length === 1 ? 'target' : 'targets'}`,
       'Four channels are two stereo targets.',
     );
-  if (wish.shape === 'six-with-centre' && targets.length > 0 && mono.length === 0)
+  if (brief.shape === 'six-with-centre' && targets.length > 0 && mono.length === 0)
     conflict('Six channels with centre', 'no centre among the targets', 'Add a mono target for the centre.');
-  if (wish.hours !== null && wish.hours < 4 && wish.shape === 'active-front')
-    conflict(`${wish.hours} hours`, 'an active front', 'Setting up a processor alone takes about two hours.');
+  if (brief.hours !== null && brief.hours < 4 && brief.shape === 'active-front')
+    conflict(
+      `${brief.hours} hours`,
+      'an active front',
+      'Setting up a processor alone takes about two hours.',
+    );
   for (const t of targets) {
     const amplifier = devices.find((d) => d.id === t.amplifierId);
     if (amplifier && t.speakerLevelInput && !amplifier.speakerInput)

@@ -142,7 +142,7 @@ export function workOut(strategy: Strategy, context: PlanContext, changes: PlanC
   return {
     ...plan,
     reasons: inContext.map(describeFeed),
-    remarks: withoutRepeats([...missing, ...ofPlan, ...ofFeeds]).sort(
+    remarks: withoutRepeats([...missing, ...ofFeeds, ...ofPlan]).sort(
       (a, b) => SEVERITY_ORDER.indexOf(a.severity) - SEVERITY_ORDER.indexOf(b.severity),
     ),
   };

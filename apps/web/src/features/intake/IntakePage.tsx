@@ -7,13 +7,16 @@ import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useFramedJob } from '../job/JobFrame.tsx';
+import { BriefForm } from './BriefForm.tsx';
 import { CarDetails } from './CarDetails.tsx';
 import { CarForm } from './CarForm.tsx';
 import { SystemGuess, ZeroRadio } from './SystemGuess.tsx';
 import { TARGET_STARTS } from './target-starts.ts';
 import { TargetEditor } from './TargetEditor.tsx';
+import { useBrief } from './use-brief.ts';
 import { useIntake } from './use-intake.ts';
 import { WalkIn } from './WalkIn.tsx';
+import '../../ui/toggle.css';
 import './intake.css';
 
 /** The car, its codes and its state on the left; on the right the new channels with their bands, the radio at zero, and what system it may be. */
@@ -21,9 +24,13 @@ export function IntakePage() {
   const job = useFramedJob();
   const [choosing, setChoosing] = useState(false);
   const { intake, change } = useIntake(job);
+  const { brief, change: changeBrief } = useBrief(job);
   const add = useJobChange(job.id, (fields: TargetFields) =>
     api.post<Target>(`/jobs/${job.id}/targets`, fields),
   );
+  const startAll = async (targets: readonly TargetFields[]) => {
+    for (const target of targets) await add.mutateAsync(target);
+  };
   const starts = (
     <div className="target-starts">
       {TARGET_STARTS.map((start) => (
@@ -42,7 +49,7 @@ export function IntakePage() {
     <main className="panes intake">
       <section className="pane">
         <div className="pane-title">
-          <h1>The car and the wish</h1>
+          <h1>The car</h1>
         </div>
         <CarForm key={job.id} job={job} />
         <CarDetails intake={intake} change={change} />
@@ -50,9 +57,15 @@ export function IntakePage() {
       </section>
       <section className="pane" aria-label="Targets">
         <div className="pane-title">
-          <h2>New channels</h2>
-          <span className="quiet">which band each one needs</span>
+          <h2>The wish and its channels</h2>
+          <span className="quiet">what is wanted, what stays, which band each channel needs</span>
         </div>
+        <BriefForm
+          job={job}
+          brief={brief}
+          change={changeBrief}
+          onStart={(targets) => void startAll(targets)}
+        />
         {job.targets.length === 0 ? (
           <EmptyState title="What is to be fed?" actions={starts}>
             A target is a group of new amplifier channels with the band it needs. Start with the nearest one;

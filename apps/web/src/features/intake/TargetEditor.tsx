@@ -1,13 +1,20 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Trash2 } from 'lucide-react';
-import { formatFrequency, type Target, type TargetFields, targetFieldsSchema } from '@ulpen/core';
+import {
+  formatFrequency,
+  type Speaker,
+  type Target,
+  type TargetFields,
+  targetFieldsSchema,
+} from '@ulpen/core';
 import { api, ApiProblem } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { BandRange } from '../../ui/BandRange.tsx';
 import { Conflict } from '../../ui/Conflict.tsx';
 import { FrequencyField } from '../../ui/FrequencyField.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
+import { SpeakerFields, speakerWords } from './SpeakerFields.tsx';
 
 const LABELS = [
   { name: 'name', label: 'Name' },
@@ -15,16 +22,20 @@ const LABELS = [
   { name: 'axle', label: 'Where' },
   { name: 'lowHz', label: 'From', show: (v: unknown) => formatFrequency(Number(v)) },
   { name: 'highHz', label: 'To', show: (v: unknown) => formatFrequency(Number(v)) },
+  { name: 'speaker', label: 'Speaker', show: (v: unknown) => speakerWords(v as Speaker) },
+  { name: 'amplifierId', label: 'Amplifier', show: (v: unknown) => (v ? 'chosen' : 'open') },
   { name: 'speakerLevelInput', label: 'Speaker-level input', show: (v: unknown) => (v ? 'yes' : 'no') },
 ];
 
-const fieldsOf = ({ name, layout, axle, lowHz, highHz, speakerLevelInput }: TargetFields): TargetFields => ({
-  name,
-  layout,
-  axle,
-  lowHz,
-  highHz,
-  speakerLevelInput,
+const fieldsOf = (t: TargetFields): TargetFields => ({
+  name: t.name,
+  layout: t.layout,
+  axle: t.axle,
+  lowHz: t.lowHz,
+  highHz: t.highHz,
+  speakerLevelInput: t.speakerLevelInput,
+  speaker: t.speaker,
+  amplifierId: t.amplifierId,
 });
 const same = (a: TargetFields, b: TargetFields) =>
   JSON.stringify(fieldsOf(a)) === JSON.stringify(fieldsOf(b));
@@ -139,14 +150,17 @@ export function TargetEditor({ target, jobId }: { target: Target; jobId: string 
           fault={faults['highHz']}
           onChange={(highHz) => set({ highHz })}
         />
-        <Form.Check
-          type="switch"
-          id={`${id}-speaker-level`}
-          label="amplifier takes speaker level"
-          checked={draft.speakerLevelInput}
-          onChange={(e) => set({ speakerLevelInput: e.target.checked })}
-        />
+        {draft.amplifierId === null && (
+          <Form.Check
+            type="switch"
+            id={`${id}-speaker-level`}
+            label="amplifier takes speaker level"
+            checked={draft.speakerLevelInput}
+            onChange={(e) => set({ speakerLevelInput: e.target.checked })}
+          />
+        )}
       </div>
+      <SpeakerFields id={id} target={draft} onChange={set} />
       {conflict && (
         <Conflict
           fields={LABELS}

@@ -10,6 +10,7 @@ import { EmptyState } from '../../ui/EmptyState.tsx';
 import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
 import { Wordmark } from '../../ui/Wordmark.tsx';
 import { Run } from './Run.tsx';
+import '../../ui/panes.css';
 import './job-frame.css';
 
 /** The job that the stage inside the frame works on. */

@@ -1,7 +1,7 @@
 import { useDeferredValue, useRef, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { Button } from 'react-bootstrap';
-import { FileDown, GraduationCap, Plus } from 'lucide-react';
+import { Boxes, FileDown, GraduationCap, Plus } from 'lucide-react';
 import type { Job } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange, useJobs } from '../../api/queries.ts';
@@ -38,6 +38,9 @@ export function JobListPage() {
           onChange={(e) => setParams(e.target.value ? { q: e.target.value } : {}, { replace: true })}
         />
         <span className="flex-fill" />
+        <Link className="btn btn-quiet" to="/shop">
+          <Boxes size={18} /> Shop and library
+        </Link>
         <ThemeSwitch />
         <PracticeButton />
         <ImportJobButton />

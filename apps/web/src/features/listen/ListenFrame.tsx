@@ -1,5 +1,6 @@
 import { NavLink, Outlet } from 'react-router';
 import { useFramedJob } from '../job/JobFrame.tsx';
+import '../../ui/view-tabs.css';
 import './listen-frame.css';
 
 const VIEWS = [
@@ -16,14 +17,14 @@ export function ListenFrame() {
   const names = VIEWS.map((v) => v.path).filter(Boolean);
   return (
     <div className="listen-frame">
-      <nav className="listen-views no-print" aria-label="Views of Listen">
+      <nav className="view-tabs no-print" aria-label="Views of Listen">
         {VIEWS.map(({ path, name }) => (
           <NavLink
             key={path}
             to={`/jobs/${job.id}/listen${path ? `/${path}` : ''}`}
             className={({ isActive }) =>
               isActive && (path !== '' || !names.some((n) => location.pathname.includes(`/listen/${n}`)))
-                ? 'listen-view-on'
+                ? 'view-tab-on'
                 : ''
             }
           >

@@ -1,13 +1,6 @@
-import {
-  type Feed,
-  feedName,
-  formatDb,
-  formatFrequency,
-  type JobView,
-  pairName,
-  SUM_GRID_HZ,
-} from '@ulpen/core';
+import { type Feed, feedName, formatFrequency, type JobView, pairName, SUM_GRID_HZ } from '@ulpen/core';
 import { ResponseChart } from '../../ui/ResponseChart.tsx';
+import './feed-chart.css';
 
 /** The predicted level of one new channel against the band it needs, with its parts and its span. */
 export function FeedChart({ job, feed }: { job: JobView; feed: Feed }) {
@@ -70,20 +63,6 @@ export function FeedChart({ job, feed }: { job: JobView; feed: Feed }) {
           </>
         )}
       </p>
-      {feed.correction.length > 0 && (
-        <table className="correction num">
-          <caption className="label">Equaliser before this channel</caption>
-          <tbody>
-            {feed.correction.map((s) => (
-              <tr key={s.frequencyHz}>
-                <td>{formatFrequency(s.frequencyHz)}</td>
-                <td>{formatDb(s.gainDb)} dB</td>
-                <td>Q {s.q.toFixed(1)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
     </div>
   );
 }

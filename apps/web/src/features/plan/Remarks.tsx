@@ -1,25 +1,143 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
-import { OctagonX, TriangleAlert } from 'lucide-react';
-import type { JobView, Remark } from '@ulpen/core';
+import { Button } from 'react-bootstrap';
+import { CircleCheck, CircleDashed, OctagonX, TriangleAlert } from 'lucide-react';
+import type { Decision, DecisionFields, JobView, Readiness, Remark } from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { useNotices } from '../../ui/notices-store.ts';
+import { settlePath } from './plan-words.ts';
+import { SignForm } from './SignForm.tsx';
 
-/** Broken rules shout, assumptions speak, notes whisper. Each leads to the output that would settle it. */
-export function Remarks({ job, remarks }: { job: JobView; remarks: readonly Remark[] }) {
+interface RemarksProps {
+  job: JobView;
+  remarks: readonly Remark[];
+  readiness: Readiness;
+}
+
+/** Broken rules shout, warnings speak, open assumptions whisper. Each leads to the reading that would settle it. */
+export function Remarks({ job, remarks, readiness }: RemarksProps) {
+  const [signing, setSigning] = useState(false);
+  const tell = useNotices((s) => s.tell);
+  const withdraw = useJobChange(job.id, (d: Decision) => api.post(`/decisions/${d.id}/withdraw`));
+  const accept = useJobChange(job.id, (decisions: DecisionFields[]) =>
+    api.post<Decision[]>(`/jobs/${job.id}/decisions`, decisions),
+  );
+  const loud = remarks.filter((r) => r.severity === 'error' || r.severity === 'warning');
+  const notes = remarks.filter((r) => r.severity === 'note');
   return (
-    <ul className="remarks">
-      {remarks.map((remark) => (
-        <li key={remark.text} className={`remark remark-${remark.severity}`}>
-          {remark.severity === 'error' && <OctagonX size={20} aria-label="Broken rule" />}
-          {remark.severity === 'warning' && <TriangleAlert size={18} aria-label="Look again" />}
-          <span>
-            {remark.text}{' '}
-            {remark.pairId && (
-              <Link className="no-print" to={`/jobs/${job.id}/listen/${remark.pairId}`}>
-                Open it
-              </Link>
+    <div className="remarks-all">
+      <ul className="remarks">
+        {loud.map((remark) => (
+          <li key={remark.text} className={`remark remark-${remark.severity}`}>
+            {remark.severity === 'error' ? (
+              <OctagonX size={20} aria-label="Broken rule" />
+            ) : (
+              <TriangleAlert size={18} aria-label="Look again" />
             )}
-          </span>
-        </li>
-      ))}
-    </ul>
+            <RemarkText job={job} remark={remark} />
+          </li>
+        ))}
+      </ul>
+      {(readiness.open.length > 0 || readiness.accepted.length > 0) && (
+        <section className="assumed" aria-label="Assumptions">
+          <div className="assumed-head">
+            <h2 className="label">
+              Assumed: <span className="num">{readiness.open.length}</span> open
+              {readiness.accepted.length > 0 && (
+                <>
+                  , <span className="num">{readiness.accepted.length}</span> accepted
+                </>
+              )}
+            </h2>
+            {readiness.open.length > 0 && (
+              <Button
+                variant="quiet"
+                className="no-print"
+                aria-expanded={signing}
+                onClick={() => setSigning(!signing)}
+              >
+                Accept by name …
+              </Button>
+            )}
+          </div>
+          {signing && (
+            <SignForm
+              title="Take it as it is"
+              items={readiness.open.map((r) => ({ key: `${r.rule}${r.text}`, text: r.text, value: r }))}
+              busy={accept.isPending}
+              onCancel={() => setSigning(false)}
+              onSign={(chosen, signedBy) =>
+                accept.mutate(
+                  chosen.map((r) => ({
+                    kind: 'accepted' as const,
+                    rule: r.rule,
+                    targetId: r.targetId,
+                    pairId: r.pairId,
+                    says: r.text,
+                    signedBy,
+                    note: '',
+                  })),
+                  { onSuccess: () => setSigning(false) },
+                )
+              }
+            />
+          )}
+          <ul>
+            {readiness.open.map((remark) => (
+              <li key={remark.text}>
+                <CircleDashed size={16} aria-label="Open" />
+                <RemarkText job={job} remark={remark} />
+              </li>
+            ))}
+            {readiness.accepted.map(({ remark, decision }) => (
+              <li key={remark.text} className="assumed-accepted">
+                <CircleCheck size={16} aria-label="Accepted" />
+                <span>
+                  {remark.text} <span className="small">Accepted by {decision.signedBy}.</span>{' '}
+                  <button
+                    type="button"
+                    className="link-button no-print"
+                    onClick={() =>
+                      withdraw.mutate(decision, { onSuccess: () => tell({ text: 'Open again.' }) })
+                    }
+                  >
+                    Take back
+                  </button>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {notes.length > 0 && (
+        <ul className="remarks notes">
+          {notes.map((remark) => (
+            <li key={remark.text} className="remark remark-note">
+              <RemarkText job={job} remark={remark} />
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+function RemarkText({ job, remark }: { job: JobView; remark: Remark }) {
+  const path = settlePath(job.id, remark);
+  return (
+    <span>
+      {remark.text} {remark.remedy && <span className="remedy">{remark.remedy}</span>}{' '}
+      {path && (
+        <Link className="no-print" to={path.to}>
+          {path.word}
+        </Link>
+      )}
+      {remark.settle?.stage === 'setup' && (
+        <Link className="no-print" to={{ pathname: '../setup', search: location.search }} relative="path">
+          Change it
+        </Link>
+      )}
+    </span>
   );
 }

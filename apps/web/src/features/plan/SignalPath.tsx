@@ -1,9 +1,11 @@
 import {
   type Feed,
-  feedName,
   formatDb,
   formatFrequency,
+  formatVolts,
+  headroomDb,
   type JobView,
+  type LevelPoint,
   pairName,
   type PairView,
   type Proposal,
@@ -13,7 +15,8 @@ import { BandStrip, OpenStrip, ResponseStrip } from '../../ui/BandStrip.tsx';
 import { StandingTag } from '../../ui/StandingTag.tsx';
 import { pairPlace } from '../../ui/pair-place.ts';
 import { WireChip } from '../../ui/WireChip.tsx';
-import { DEVICE_WORD } from './plan-words.ts';
+import { channelName } from './channel-name.ts';
+import { DEVICE_WORD, LOAD_AFTER } from './plan-words.ts';
 
 interface SignalPathProps {
   job: JobView;
@@ -22,21 +25,23 @@ interface SignalPathProps {
   onShowFeed: (index: number) => void;
 }
 
-/** The plan from left to right: factory outputs, device, new channel. One row a channel. */
+/** The plan from left to right: factory outputs, device, amplifier and speaker, with volts between. One row a channel. */
 export function SignalPath({ job, proposal, shownFeed, onShowFeed }: SignalPathProps) {
+  const step = proposal.setup?.loudestStep;
   return (
     <div className="path">
       <div className="path-head label" aria-hidden="true">
         <span>Factory outputs</span>
         <span />
-        <span>Device</span>
+        <span>{step === undefined ? 'Device' : `Device, at step ${step}, tone 0 dB`}</span>
         <span />
-        <span>New channel</span>
+        <span>Amplifier and speaker</span>
       </div>
       {proposal.feeds.map((feed, i) => (
         <FeedRow
           key={`${feed.targetId}-${feed.side}`}
           job={job}
+          proposal={proposal}
           feed={feed}
           shown={i === shownFeed}
           onShow={() => onShowFeed(i)}
@@ -46,35 +51,41 @@ export function SignalPath({ job, proposal, shownFeed, onShowFeed }: SignalPathP
   );
 }
 
-function FeedRow({
-  job,
-  feed,
-  shown,
-  onShow,
-}: {
+interface FeedRowProps {
   job: JobView;
+  proposal: Proposal;
   feed: Feed;
   shown: boolean;
   onShow: () => void;
-}) {
+}
+
+function FeedRow({ job, proposal, feed, shown, onShow }: FeedRowProps) {
   const pairs = job.units.flatMap((u) => u.pairs);
-  const target = job.targets.find((t) => t.id === feed.targetId);
-  const name = target ? feedName(target, feed.side) : 'A target that is gone';
+  const name = channelName(job, feed);
   const top = Math.max(
     ...feed.levelDb.filter((_, i) => SUM_GRID_HZ[i] >= feed.need.lowHz && SUM_GRID_HZ[i] <= feed.need.highHz),
   );
-  const anyAssumed = feed.phase !== 'measured';
+  const box = proposal.equipment.find((e) => e.kind !== 'amplifier' && e.targetIds.includes(feed.targetId));
+  const amplifier = proposal.equipment.find(
+    (e) => e.kind === 'amplifier' && e.targetIds.includes(feed.targetId),
+  );
+  const points = feed.chain?.points ?? [];
+  const at = (name_: string) => points.find((p) => p.name === name_);
+  const clips = feed.chain ? points[feed.chain.firstToClip] : null;
   return (
     <div className={`path-row ${shown ? 'path-shown' : ''}`}>
       <ul className="path-taps">
-        {feed.taps.map((tap) => (
+        {feed.taps.map((tap, i) => (
           <Tap
             key={tap.pairId}
             tap={tap}
+            load={feed.loads[i]}
             pair={pairs.find((p) => p.id === tap.pairId)}
+            unit={job.units.find((u) => u.pairs.some((p) => p.id === tap.pairId))?.name ?? ''}
             alone={feed.taps.length === 1}
           />
         ))}
+        {feed.taps.length === 0 && <li className="path-tap">The car’s data</li>}
       </ul>
       <Joints feed={feed} pairs={pairs} />
       <button
@@ -84,12 +95,13 @@ function FeedRow({
         onClick={onShow}
         title="Show its prediction"
       >
-        <strong>{DEVICE_WORD[feed.device]}</strong>
+        <Volts point={at('Factory output')} word="in" />
+        <strong>{feed.device === 'direct' ? 'No box' : (box?.name ?? DEVICE_WORD[feed.device])}</strong>
         <BandStrip
           frequencyHz={SUM_GRID_HZ}
           levelDb={feed.levelDb}
           referenceDb={top}
-          standing={anyAssumed ? 'assumed' : 'measured'}
+          standing={feed.phase}
           need={feed.need}
           label={`Predicted for ${name}`}
         />
@@ -99,8 +111,14 @@ function FeedRow({
           ) : (
             <span className="verdict verdict-wrong">leaves a gap</span>
           )}
-          {anyAssumed && <StandingTag standing="assumed">phase assumed</StandingTag>}
+          {feed.phase !== 'measured' && feed.taps.length !== 1 && (
+            <StandingTag standing="assumed">phase assumed</StandingTag>
+          )}
         </span>
+        {feed.correction.length > 0 && (
+          <span className="small quiet">{feed.correction.length} equaliser sections</span>
+        )}
+        <Volts point={at('Amplifier, in')} word="out" />
       </button>
       <svg className="path-joint" viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true">
         <path d="M0 50H100" />
@@ -110,23 +128,76 @@ function FeedRow({
         <span className="num small">
           {formatFrequency(feed.need.lowHz)} – {formatFrequency(feed.need.highHz)}
         </span>
-        {feed.correction.length > 0 && (
-          <span className="small quiet">{feed.correction.length} equaliser sections before it</span>
+        {amplifier && (
+          <span className="small">
+            {amplifier.name ?? <StandingTag standing="assumed">amplifier open</StandingTag>}
+          </span>
+        )}
+        {feed.chain && (
+          <span className="small quiet">
+            gain for <span className="num">{formatVolts(feed.chain.gain.volts)}</span> with a{' '}
+            <span className="num">{formatDb(feed.chain.gain.toneDb, 0)} dB</span> tone:{' '}
+            <span className="num">{feed.chain.gain.watts.toFixed(0)} W</span> into{' '}
+            <span className="num">{feed.chain.gain.ohm.toFixed(1)} Ω</span>
+          </span>
+        )}
+        {feed.coils && <span className="small quiet">{feed.coils.name}</span>}
+        <Filters feed={feed} />
+        {clips && Number.isFinite(headroomDb(clips)) && (
+          <span className="small quiet">clips first: {clips.name.toLowerCase()}</span>
         )}
       </div>
     </div>
   );
 }
 
-function Tap({
-  tap,
-  pair,
-  alone,
-}: {
+/** Volts at a point, drawn by how they are known. */
+function Volts({ point, word }: { point: LevelPoint | undefined; word: string }) {
+  if (!point) return null;
+  const over = point.maxVolts !== null && point.volts > point.maxVolts * 1.001;
+  return (
+    <span className={`volts volts-${point.standing} ${over ? 'volts-over' : ''}`}>
+      <span className="label">{word}</span>{' '}
+      <span className="num">
+        {point.standing === 'measured' ? '' : '≈ '}
+        {formatVolts(point.volts)}
+      </span>
+      {point.maxVolts !== null && <span className="small quiet"> of {formatVolts(point.maxVolts)}</span>}
+    </span>
+  );
+}
+
+const PLACE_WORD = {
+  factory: 'made by the factory',
+  device: 'in the device',
+  amplifier: 'in the amplifier',
+  speaker: 'at the speaker',
+  missing: 'missing',
+} as const;
+
+function Filters({ feed }: { feed: Feed }) {
+  const { highPass, lowPass } = feed.crossover;
+  return [
+    { word: 'high-pass', place: highPass },
+    { word: 'low-pass', place: lowPass },
+  ].map(({ word, place }) =>
+    place ? (
+      <span key={word} className={`small ${place.where === 'missing' ? 'verdict-wrong' : 'quiet'}`}>
+        {word} <span className="num">{formatFrequency(place.hz)}</span> {PLACE_WORD[place.where]}
+      </span>
+    ) : null,
+  );
+}
+
+interface TapProps {
   tap: Feed['taps'][number];
+  load: Feed['loads'][number] | undefined;
   pair: PairView | undefined;
+  unit: string;
   alone: boolean;
-}) {
+}
+
+function Tap({ tap, load, pair, unit, alone }: TapProps) {
   if (!pair) return <li className="path-tap">An output that is gone</li>;
   const capture = pair.captures.find((c) => c.id === tap.captureId);
   const place = pairPlace(pair);
@@ -134,7 +205,9 @@ function Tap({
     <li className="path-tap">
       <span className="path-tap-name">
         <strong>{pairName(pair)}</strong>
-        <span className="num small quiet">{place}</span>
+        <span className="num small quiet">
+          {unit} {place}
+        </span>
       </span>
       {capture ? (
         <ResponseStrip analysis={capture.analysis} label={`What ${pairName(pair)} carries`} />
@@ -145,8 +218,19 @@ function Tap({
         <WireChip wire={pair.plusWire} sign="+" />
         <WireChip wire={pair.minusWire} sign="−" />
         {!alone && <span className="num small">{formatDb(tap.gainDb)} dB</span>}
+        {tap.delayMs > 0.005 && <span className="num small">{tap.delayMs.toFixed(2)} ms</span>}
         {tap.inverted && <span className="flip">swap + and −</span>}
       </span>
+      {load && (
+        <span className="small quiet path-load">
+          {LOAD_AFTER[load.kind]}
+          {load.kind === 'resistor' && load.ohm !== null && (
+            <span className="num">
+              , {load.ohm.toFixed(0)} Ω {load.watts} W
+            </span>
+          )}
+        </span>
+      )}
     </li>
   );
 }
@@ -170,6 +254,7 @@ function Joints({ feed, pairs }: { feed: Feed; pairs: readonly PairView[] }) {
           />
         );
       })}
+      {n === 0 && <path d="M0 50H100" strokeDasharray="6 5" />}
     </svg>
   );
 }

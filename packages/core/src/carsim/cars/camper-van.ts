@@ -76,7 +76,7 @@ export const camperVan: SimulatedCar = {
       ],
     },
   ],
-  wish: {
+  brief: {
     shape: 'four-channels',
     keep: ['radio', 'no-cut-wires'],
     budget: 'low',

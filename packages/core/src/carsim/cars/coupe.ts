@@ -62,7 +62,7 @@ export const coupe: SimulatedCar = {
       ],
     },
   ],
-  wish: { shape: 'active-front', keep: ['radio'], reserveAmps: 45, batteryAh: 60 },
+  brief: { shape: 'active-front', keep: ['radio'], reserveAmps: 45, batteryAh: 60 },
   drive: 'combustion',
   clues: { amplifierFound: 'yes', fibreOrData: 'no', faderWorks: 'yes', moreSpeakersThanFour: 'no' },
   targets: [

@@ -51,7 +51,7 @@ export const electricEstate: SimulatedCar = {
       ],
     },
   ],
-  wish: { shape: 'subwoofer', keep: ['radio', 'chimes', 'boot-space'], reserveAmps: 30, batteryAh: 50 },
+  brief: { shape: 'subwoofer', keep: ['radio', 'chimes', 'boot-space'], reserveAmps: 30, batteryAh: 50 },
   drive: 'electric',
   clues: { amplifierFound: 'yes', fibreOrData: 'yes', moreSpeakersThanFour: 'yes' },
   targets: [

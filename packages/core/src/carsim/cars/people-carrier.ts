@@ -124,7 +124,7 @@ export const peopleCarrier: SimulatedCar = {
       ),
     },
   ],
-  wish: {
+  brief: {
     keep: ['radio', 'chimes', 'parking', 'no-cut-wires'],
     reserveAmps: 60,
     batteryAh: 80,

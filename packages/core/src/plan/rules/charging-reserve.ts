@@ -2,11 +2,11 @@ import { INTAKE, planRemark, type PlanRule } from './rule.ts';
 
 /** Alternator or converter can give what music draws. */
 export const chargingReserve: PlanRule = ({ plan, context }) => {
-  const { wish, drive } = context.input;
+  const { brief, drive } = context.input;
   const need = plan.figures.musicAmps;
   const electric = drive === 'electric' || drive === 'hybrid';
   const source = electric ? 'The converter' : 'The alternator';
-  if (wish.reserveAmps === null)
+  if (brief.reserveAmps === null)
     return need > 20
       ? [
           planRemark(
@@ -20,12 +20,12 @@ export const chargingReserve: PlanRule = ({ plan, context }) => {
           ),
         ]
       : [];
-  return need > wish.reserveAmps
+  return need > brief.reserveAmps
     ? [
         planRemark(
           'charging-reserve',
           electric ? 'error' : 'warning',
-          `${source} has ${wish.reserveAmps} A to spare; music draws ${need.toFixed(0)} A.`,
+          `${source} has ${brief.reserveAmps} A to spare; music draws ${need.toFixed(0)} A.`,
           { remedy: 'Smaller amplifiers, or less of them at once.', settle: INTAKE },
         ),
       ]

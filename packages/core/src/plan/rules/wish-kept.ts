@@ -1,11 +1,11 @@
-import type { KeepItem } from '../../model/wish.ts';
+import type { KeepItem } from '../../model/brief.ts';
 import { INTAKE, planRemark, type PlanRule } from './rule.ts';
 
 /** What the owner wants kept is kept. */
 export const wishKept: PlanRule = ({ plan, context }) => {
-  const { wish, devices } = context.input;
+  const { brief, devices } = context.input;
   const broken = (item: KeepItem, when: boolean, text: string, remedy: string) =>
-    wish.keep.includes(item) && when
+    brief.keep.includes(item) && when
       ? [planRemark('wish-kept', 'error', text, { remedy, settle: INTAKE })]
       : [];
   const lost = (rule: string) => plan.losses.some((l) => l.rule === rule);

@@ -4,7 +4,7 @@ const MOST = { low: 2, middle: 3, high: 4, open: 4 } as const;
 
 /** Parts and hours within what was agreed. */
 export const withinBudget: PlanRule = ({ plan, context }) => {
-  const { budget, hours } = context.input.wish;
+  const { budget, hours } = context.input.brief;
   const over = plan.figures.priceClass > MOST[budget];
   const late = hours !== null && plan.figures.hours.from > hours;
   return [

@@ -29,14 +29,25 @@ export function oneOutputEach(
       : 'converter');
   const making = { device: kind, by };
   if (isBass(target)) {
-    const sides = from.filter((s) => s.pair.side === 'left' || s.pair.side === 'right');
-    const both = context
-      .choose(target, side, sides, { maxInputs: 2, trimRangeDb: 0, inputCostDb: 0, keep: 12 })
-      .find((choice) => isLeftAndRight(choice.taps.map((t) => sides.find((s) => s.pair.id === t.id)!)));
-    if (both) return workOutFeed(target, side, tapsOf(both), sides, making);
+    const both = leftAndRights(from)
+      .flatMap((two) =>
+        context
+          .choose(target, side, two, { maxInputs: 2, trimRangeDb: 0, inputCostDb: 0, keep: 4 })
+          .filter((choice) => choice.taps.length === 2)
+          .slice(0, 1),
+      )
+      .sort((a, b) => a.cost - b.cost)[0];
+    if (both) return workOutFeed(target, side, tapsOf(both), from, making);
   }
   const [choice] = context.choose(target, side, from, { maxInputs: 1, trimRangeDb: 0, keep: 1 });
   return choice ? workOutFeed(target, side, tapsOf(choice), from, making) : null;
+}
+
+/** Every place of which both sides are there. */
+function leftAndRights(from: readonly Source[]): Source[][] {
+  return from
+    .filter((s) => s.pair.side === 'left')
+    .flatMap((left) => from.filter((right) => isLeftAndRight([left, right])).map((right) => [left, right]));
 }
 
 /** The same place of both sides. */

@@ -26,7 +26,7 @@ export const KEEP_ITEMS = [
 ] as const;
 export type KeepItem = (typeof KEEP_ITEMS)[number];
 
-export const wishFieldsSchema = z
+export const briefFieldsSchema = z
   .object({
     /** null: none of the usual shapes */
     shape: z.enum(WISH_SHAPES).nullable(),
@@ -40,12 +40,12 @@ export const wishFieldsSchema = z
     reserveAmps: z.number().min(0, 'from 0 A').max(500, 'up to 500 A').nullable(),
     batteryAh: z.number().min(5, 'from 5 Ah').max(300, 'up to 300 Ah').nullable(),
   })
-  .meta({ id: 'WishFields' });
-export type WishFields = z.infer<typeof wishFieldsSchema>;
-export const wishSchema = wishFieldsSchema.extend({ version: versionSchema }).meta({ id: 'Wish' });
-export type Wish = z.infer<typeof wishSchema>;
+  .meta({ id: 'BriefFields' });
+export type BriefFields = z.infer<typeof briefFieldsSchema>;
+export const briefSchema = briefFieldsSchema.extend({ version: versionSchema }).meta({ id: 'Brief' });
+export type Brief = z.infer<typeof briefSchema>;
 
-export const START_WISH: WishFields = {
+export const START_BRIEF: BriefFields = {
   shape: null,
   keep: [],
   budget: 'open',

@@ -1,0 +1,153 @@
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { CircleCheck, CircleDashed } from 'lucide-react';
+import {
+  type Decision,
+  type DecisionFields,
+  type Loss,
+  readinessOf,
+  REQUIRED_SOUNDS,
+  SOUND_WORD,
+  type Trigger,
+} from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { useNotices } from '../../ui/notices-store.ts';
+import { useFramedPlan } from './PlanFrame.tsx';
+import { SignForm } from './SignForm.tsx';
+import './owner.css';
+
+const AFTER_WORD: Record<Trigger['after'], string> = {
+  same: 'as before',
+  louder: 'louder',
+  lost: 'gone',
+  unknown: 'not known',
+};
+
+/** What the owner has to know and sign: sounds before and after, losses, duties. */
+export function OwnerPage() {
+  const { job, shown } = useFramedPlan();
+  const { proposal } = shown;
+  const ready = readinessOf(proposal, job.decisions);
+  const [signing, setSigning] = useState(false);
+  const tell = useNotices((s) => s.tell);
+  const sign = useJobChange(job.id, (decisions: DecisionFields[]) =>
+    api.post<Decision[]>(`/jobs/${job.id}/decisions`, decisions),
+  );
+  const withdraw = useJobChange(job.id, (d: Decision) => api.post(`/decisions/${d.id}/withdraw`));
+  const consents: { loss: Loss; decision: Decision | null }[] = proposal.losses.map((loss) => ({
+    loss,
+    decision: ready.consented.find((c) => c.loss === loss)?.decision ?? null,
+  }));
+  return (
+    <main className="panes owner">
+      <section className="pane" aria-label="Sounds">
+        <div className="pane-title">
+          <h2>Sounds to try, before and after</h2>
+        </div>
+        <table className="plain-table triggers">
+          <thead>
+            <tr>
+              <th scope="col">Sound</th>
+              <th scope="col">Afterwards</th>
+              <th scope="col">Why</th>
+              <th scope="col" className="print-only">
+                Before
+              </th>
+              <th scope="col" className="print-only">
+                After
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {proposal.triggers.map((t) => (
+              <tr key={t.sound}>
+                <th scope="row">
+                  {SOUND_WORD[t.sound]}
+                  {REQUIRED_SOUNDS.includes(t.sound) && <span className="small quiet"> must stay</span>}
+                </th>
+                <td>
+                  <span className={`after after-${t.after}`}>{AFTER_WORD[t.after]}</span>
+                </td>
+                <td className="small">{t.says.slice(t.says.indexOf(':') + 2)}</td>
+                <td className="print-only tick-box">☐</td>
+                <td className="print-only tick-box">☐</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+      <section className="pane" aria-label="Losses and duties">
+        <div className="pane-title">
+          <h2>What the owner loses</h2>
+        </div>
+        {consents.length === 0 && <p className="quiet">Nothing that is known of.</p>}
+        <ul className="losses">
+          {consents.map(({ loss, decision }) => (
+            <li key={loss.rule}>
+              {decision || !loss.consent ? (
+                <CircleCheck size={18} aria-label={decision ? 'Consented' : 'To be told'} />
+              ) : (
+                <CircleDashed size={18} aria-label="Consent open" />
+              )}
+              <span>
+                {loss.text}{' '}
+                {decision ? (
+                  <span className="small quiet">
+                    Consented, signed {decision.signedBy}.{' '}
+                    <button
+                      type="button"
+                      className="link-button no-print"
+                      onClick={() =>
+                        withdraw.mutate(decision, {
+                          onSuccess: () => tell({ text: 'Consent is open again.' }),
+                        })
+                      }
+                    >
+                      Take back
+                    </button>
+                  </span>
+                ) : (
+                  loss.consent && <span className="small look">needs the owner’s consent</span>
+                )}
+              </span>
+            </li>
+          ))}
+        </ul>
+        {ready.unsigned.length > 0 && !signing && (
+          <Button variant="secondary" className="no-print" onClick={() => setSigning(true)}>
+            Record the owner’s consent …
+          </Button>
+        )}
+        {signing && (
+          <SignForm
+            title="Record consent"
+            items={ready.unsigned.map((l) => ({ key: l.rule, text: l.text, value: l }))}
+            busy={sign.isPending}
+            onCancel={() => setSigning(false)}
+            onSign={(losses, signedBy) =>
+              sign.mutate(
+                losses.map((l) => ({
+                  kind: 'consent' as const,
+                  rule: l.rule,
+                  targetId: null,
+                  pairId: null,
+                  says: l.text,
+                  signedBy,
+                  note: '',
+                })),
+                { onSuccess: () => setSigning(false) },
+              )
+            }
+          />
+        )}
+        <h2 className="label mt-3">Whatever is built</h2>
+        <ul className="duties">
+          {proposal.duties.map((d) => (
+            <li key={d}>{d}</li>
+          ))}
+        </ul>
+      </section>
+    </main>
+  );
+}

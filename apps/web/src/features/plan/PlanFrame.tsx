@@ -1,0 +1,177 @@
+import { Link, NavLink, Outlet, useOutletContext, useSearchParams } from 'react-router';
+import { Button } from 'react-bootstrap';
+import { Check, Printer, Undo2 } from 'lucide-react';
+import { type JobView, type Plan, planBasisOf, type PlanFields, readinessOf } from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useJobChange } from '../../api/queries.ts';
+import { EmptyState } from '../../ui/EmptyState.tsx';
+import { useNotices } from '../../ui/notices-store.ts';
+import { useFramedJob } from '../job/JobFrame.tsx';
+import { useChangesStore } from './changes-store.ts';
+import { OutOfDate } from './OutOfDate.tsx';
+import { verdictOf } from './plan-words.ts';
+import { type ShownPlan, useComparison, useShownPlan } from './use-plan.ts';
+import '../../ui/toggle.css';
+import '../../ui/view-tabs.css';
+import './plan.css';
+
+const VIEWS = [
+  { to: '.', name: 'Compare', end: true },
+  { to: 'path', name: 'Signal path', end: false },
+  { to: 'desk', name: 'Summing desk', end: false },
+  { to: 'setup', name: 'Power and wiring', end: false },
+  { to: 'owner', name: 'Owner and losses', end: false },
+];
+
+interface PlanOutlet {
+  job: JobView;
+  shown: ShownPlan;
+}
+
+/** The plan that the view inside the frame shows. */
+export const useFramedPlan = () => useOutletContext<PlanOutlet>();
+
+/** Around every view of Plan: which plan it is, how ready, keeping it. */
+export function PlanFrame() {
+  const job = useFramedJob();
+  const comparison = useComparison(job);
+  const shown = useShownPlan(job);
+  const [params] = useSearchParams();
+  if (job.targets.length === 0) {
+    return (
+      <EmptyState
+        title="Nothing to plan for yet"
+        actions={
+          <Link className="btn btn-primary" to="../intake">
+            Say what the owner wants
+          </Link>
+        }
+      >
+        A plan needs at least one target: a new channel and the band it needs.
+      </EmptyState>
+    );
+  }
+  if (!shown) {
+    if (comparison.isSuccess) return <NoWay job={job} refused={comparison.data.refused} />;
+    return (
+      <p className="p-4 quiet" aria-live="polite">
+        {comparison.isError
+          ? 'The ways in could not be worked out. Reload the page.'
+          : 'Working out every way in …'}
+      </p>
+    );
+  }
+  const outlet: PlanOutlet = { job, shown };
+  return (
+    <div className="plan-frame">
+      <div className="plan-bar">
+        <nav className="view-tabs no-print" aria-label="Views of the plan">
+          {VIEWS.map((v) => (
+            <NavLink
+              key={v.name}
+              to={{ pathname: v.to, search: params.toString() }}
+              end={v.end}
+              className={({ isActive }) => (isActive ? 'view-tab-on' : '')}
+            >
+              {v.name}
+            </NavLink>
+          ))}
+        </nav>
+        <PlanHead job={job} shown={shown} />
+      </div>
+      {shown.kept && <OutOfDate job={job} kept={shown.kept} />}
+      <Outlet context={outlet} />
+    </div>
+  );
+}
+
+/** No strategy works: each says what it lacks, the first step is on top. */
+function NoWay({ job, refused }: { job: JobView; refused: { title: string; because: string }[] }) {
+  return (
+    <main className="no-way">
+      <EmptyState
+        title="No way in yet"
+        actions={
+          <>
+            <Link className="btn btn-primary" to={`/jobs/${job.id}/listen`}>
+              List the outputs
+            </Link>
+            <Link className="btn btn-secondary" to={`/jobs/${job.id}/find`}>
+              Map the plugs
+            </Link>
+          </>
+        }
+      >
+        A plan is worked out from the factory’s outputs. As soon as they are listed, every way in is worked
+        out; what is not measured yet is assumed and marked so.
+      </EmptyState>
+      <Refused refused={refused} />
+    </main>
+  );
+}
+
+/** Ways that are none here, each with its reason. */
+export function Refused({ refused }: { refused: { title: string; because: string }[] }) {
+  if (refused.length === 0) return null;
+  return (
+    <section className="refused-ways" aria-label="No way here">
+      <h2 className="label">No way here, and why</h2>
+      <dl>
+        {refused.map((r) => (
+          <div key={r.title}>
+            <dt>{r.title}</dt>
+            <dd className="quiet">{r.because}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+/** What is shown, how ready it is, and keeping it. */
+function PlanHead({ job, shown }: PlanOutlet) {
+  const { proposal, kept, changed, busy } = shown;
+  const [, setParams] = useSearchParams();
+  const tell = useNotices((s) => s.tell);
+  const keep = useJobChange(job.id, (fields: PlanFields) => api.post<Plan>(`/jobs/${job.id}/plans`, fields));
+  const canUndo = useChangesStore((s) => s.past.length > 0);
+  const undo = useChangesStore((s) => s.undo);
+  const ready = readinessOf(proposal, job.decisions);
+  const verdict = verdictOf(proposal, ready);
+  const name = kept ? kept.name : `${proposal.title}${changed ? ', changed by hand' : ''}`;
+  return (
+    <div className="plan-head" aria-busy={busy}>
+      <h1 className="clip">{name}</h1>
+      <span className={`verdict verdict-${verdict.tone}`}>{verdict.text}</span>
+      <span className="flex-fill" />
+      {!kept && canUndo && (
+        <Button variant="quiet" className="no-print" onClick={undo} title="Take the last change back">
+          <Undo2 size={18} /> Undo
+        </Button>
+      )}
+      <Button variant="quiet" className="no-print" aria-label="Print" onClick={() => window.print()}>
+        <Printer size={18} />
+      </Button>
+      {!kept && (
+        <Button
+          className="no-print"
+          variant={ready.state === 'broken' ? 'secondary' : 'primary'}
+          disabled={keep.isPending || busy}
+          onClick={() =>
+            keep.mutate(
+              { name: name.slice(0, 80), proposal, basis: planBasisOf(job) },
+              {
+                onSuccess: (plan) => {
+                  tell({ text: 'Plan kept.' });
+                  setParams({ kept: plan.id }, { replace: true });
+                },
+              },
+            )
+          }
+        >
+          <Check size={18} /> {ready.state === 'broken' ? 'Keep it all the same' : 'Keep this plan'}
+        </Button>
+      )}
+    </div>
+  );
+}

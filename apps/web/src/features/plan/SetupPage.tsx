@@ -1,0 +1,244 @@
+import { Form } from 'react-bootstrap';
+import { CABLE_SIZES, FUSE_SIZES, readinessOf, type Setup, type SetupChange } from '@ulpen/core';
+import { Choices } from '../../ui/Choices.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
+import { useFramedPlan } from './PlanFrame.tsx';
+import { LoadChoices } from './LoadChoices.tsx';
+import { AMPLIFIER_WORD, PREFERENCE_WORDS } from './plan-words.ts';
+import { Remarks } from './Remarks.tsx';
+import { SupplyFigures } from './SupplyFigures.tsx';
+import { TurnOnChain } from './TurnOnChain.tsx';
+import './path.css';
+import './setup.css';
+
+/** Everything of a plan that is not signal: joining, turn-on, power, loads. Each change is checked at once. */
+export function SetupPage() {
+  const { job, shown } = useFramedPlan();
+  const { proposal, changes, change, kept } = shown;
+  const { setup } = proposal;
+  if (!setup)
+    return <main className="p-4 quiet">This plan was kept before its power and wiring were planned.</main>;
+  const put = (part: SetupChange) => change({ ...changes, setup: { ...changes.setup, ...part } });
+  const putTurnOn = (part: Partial<Setup['turnOn']>) => put({ turnOn: { ...changes.setup.turnOn, ...part } });
+  const putSupply = (part: Partial<Setup['supply']>) => put({ supply: { ...changes.setup.supply, ...part } });
+  const { turnOn, supply } = setup;
+  const ready = readinessOf(proposal, job.decisions);
+  return (
+    <main className="panes setup">
+      <section className="pane" aria-label="Power and wiring">
+        <fieldset disabled={kept !== null} className="setup-fields">
+          <h2>Joining</h2>
+          <Choices
+            label="Factory wires"
+            options={PREFERENCE_WORDS.joining.options}
+            value={setup.joining}
+            onChange={(joining) => put({ joining })}
+          />
+          <Choices
+            label="Speaker wire"
+            options={PREFERENCE_WORDS.speakerWire.options}
+            value={setup.speakerWire}
+            onChange={(speakerWire) => put({ speakerWire })}
+          />
+          {setup.factoryAmplifier !== 'none' && (
+            <Pick
+              label="Factory amplifier"
+              value={setup.factoryAmplifier}
+              options={(['stays', 'node', 'removed'] as const).map((v) => ({
+                value: v,
+                word: AMPLIFIER_WORD[v],
+              }))}
+              onChange={(factoryAmplifier) => put({ factoryAmplifier })}
+            />
+          )}
+          {setup.cancelling !== 'absent' && (
+            <>
+              <Choices
+                label="Noise cancelling"
+                options={[
+                  { value: 'switched-off', word: 'switched off' },
+                  { value: 'left', word: 'left on' },
+                ]}
+                value={setup.cancelling}
+                onChange={(cancelling) => put({ cancelling })}
+              />
+              <Choices
+                label="Its microphones"
+                options={[
+                  { value: 'kept', word: 'stay plugged in' },
+                  { value: 'unplugged', word: 'unplugged' },
+                ]}
+                value={setup.microphones}
+                onChange={(microphones) => put({ microphones })}
+              />
+            </>
+          )}
+          <NumberField
+            key={`step-${setup.loudestStep}`}
+            id="loudest-step"
+            label="Loudest volume step that is agreed on"
+            value={setup.loudestStep}
+            least={1}
+            most={200}
+            onChange={(step) => step !== null && Number.isInteger(step) && put({ loudestStep: step })}
+          />
+
+          <h2>Turn-on</h2>
+          <Choices
+            label="By"
+            options={PREFERENCE_WORDS.turnOn.options}
+            value={turnOn.by === 'constant' ? 'accessory' : turnOn.by}
+            onChange={(by) => put({ turnOn: { by } })}
+          />
+          <div className="setup-row">
+            <Pick
+              label="Asleep, the source is"
+              value={turnOn.asleep}
+              options={[
+                { value: 'dead', word: 'dead' },
+                { value: 'live', word: 'live' },
+                { value: 'unknown', word: 'not seen yet' },
+              ]}
+              onChange={(asleep) => putTurnOn({ asleep })}
+            />
+            <Pick
+              label="At restart it"
+              value={turnOn.restart}
+              options={[
+                { value: 'steady', word: 'holds' },
+                { value: 'dips', word: 'dips' },
+                { value: 'unknown', word: 'not seen yet' },
+              ]}
+              onChange={(restart) => putTurnOn({ restart })}
+            />
+          </div>
+          <Form.Check
+            type="switch"
+            id="turn-on-relay"
+            label="relay with a suppression diode"
+            checked={turnOn.relay}
+            onChange={(e) => putTurnOn({ relay: e.target.checked })}
+          />
+
+          <h2>Power</h2>
+          <Choices
+            label="From"
+            options={[
+              { value: 'battery', word: 'the battery' },
+              { value: 'factory-feed', word: 'the factory feed' },
+            ]}
+            value={supply.from}
+            onChange={(from) => putSupply({ from })}
+          />
+          {supply.from === 'factory-feed' ? (
+            <NumberField
+              id="feed-fuse"
+              label="Fuse of that feed, A"
+              value={supply.feedFuseAmps}
+              least={1}
+              most={500}
+              onChange={(feedFuseAmps) => putSupply({ feedFuseAmps })}
+            />
+          ) : (
+            <div className="setup-row">
+              <Pick
+                label="Main fuse"
+                value={String(supply.fuseAmps)}
+                options={[
+                  ...FUSE_SIZES.map((a) => ({ value: String(a), word: `${a} A` })),
+                  { value: 'null', word: 'none' },
+                ]}
+                onChange={(v) => putSupply({ fuseAmps: v === 'null' ? null : Number(v) })}
+              />
+              <NumberField
+                key={`mm-${supply.fuseMm}`}
+                id="fuse-distance"
+                label="From the battery, mm"
+                value={supply.fuseMm}
+                most={10_000}
+                onChange={(fuseMm) => fuseMm !== null && putSupply({ fuseMm })}
+              />
+              <Pick
+                label="Cable"
+                value={String(supply.cableMm2)}
+                options={CABLE_SIZES.map((s) => ({ value: String(s), word: `${s} mm²` }))}
+                onChange={(v) => putSupply({ cableMm2: Number(v) })}
+              />
+              <NumberField
+                key={`m-${supply.cableM}`}
+                id="cable-length"
+                label="Its length, m"
+                value={supply.cableM}
+                least={0.2}
+                most={20}
+                onChange={(cableM) => cableM !== null && putSupply({ cableM })}
+              />
+            </div>
+          )}
+          <div className="setup-row">
+            <Pick
+              label="Metal"
+              value={supply.metal}
+              options={[
+                { value: 'copper', word: 'copper' },
+                { value: 'copper-clad', word: 'copper-clad aluminium' },
+              ]}
+              onChange={(metal) => putSupply({ metal })}
+            />
+            <Pick
+              label="Ground to"
+              value={supply.ground}
+              options={[
+                { value: 'body', word: 'the body, factory point' },
+                { value: 'battery-terminal', word: 'the battery’s terminal' },
+              ]}
+              onChange={(ground) => putSupply({ ground })}
+            />
+            <Pick
+              label="Signal and power"
+              value={supply.sides}
+              options={[
+                { value: 'apart', word: 'on two sides' },
+                { value: 'together', word: 'on one side' },
+              ]}
+              onChange={(sides) => putSupply({ sides })}
+            />
+          </div>
+          <LoadChoices />
+        </fieldset>
+      </section>
+      <section className="pane" aria-label="What it comes to">
+        <SupplyFigures proposal={proposal} />
+        <TurnOnChain proposal={proposal} />
+        <p className="caution">
+          Battery negative off first and on last; fuse before power; look behind before drilling. Yellow and
+          orange circuits are not touched. The vehicle maker’s instructions and local rules come first.
+        </p>
+        <Remarks job={job} remarks={proposal.remarks} readiness={ready} />
+      </section>
+    </main>
+  );
+}
+
+interface PickProps<V extends string> {
+  label: string;
+  value: V;
+  options: readonly { value: V; word: string }[];
+  onChange: (value: V) => void;
+}
+
+function Pick<V extends string>({ label, value, options, onChange }: PickProps<V>) {
+  return (
+    <Form.Group controlId={`pick-${label.replaceAll(' ', '-').toLowerCase()}`}>
+      <Form.Label>{label}</Form.Label>
+      <Form.Select value={value} onChange={(e) => onChange(e.target.value as V)}>
+        {options.some((o) => o.value === value) ? null : <option value={value}>{value}</option>}
+        {options.map((o) => (
+          <option key={o.value} value={o.value}>
+            {o.word}
+          </option>
+        ))}
+      </Form.Select>
+    </Form.Group>
+  );
+}

@@ -1,0 +1,155 @@
+import { useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import {
+  type JobView,
+  NO_CHANGES,
+  type Plan,
+  planBasisOf,
+  type PlanChanges,
+  type Proposal,
+  STRATEGY_IDS,
+  type StrategyId,
+  type WhatIf,
+} from '@ulpen/core';
+import { useDevices, usePreferences } from '../../api/shop-queries.ts';
+import type { PlanGiven } from '../../workers/core.worker.ts';
+import { coreWorker } from '../../workers/core-worker.ts';
+import { useHarness } from '../find/use-find.ts';
+import { changesKey, isChanged, useChangesStore } from './changes-store.ts';
+
+/** Questions in the address: `if=no-cut,no-analyser` and `amp=<id>`. */
+export function useWhatIf(): [WhatIf, (next: WhatIf) => void] {
+  const [params, setParams] = useSearchParams();
+  const asked = params.get('if') ?? '';
+  const amplifierId = params.get('amp');
+  const question = useMemo((): WhatIf => {
+    const words = asked.split(',');
+    return { noCut: words.includes('no-cut'), noAnalyser: words.includes('no-analyser'), amplifierId };
+  }, [asked, amplifierId]);
+  const ask = (next: WhatIf) =>
+    setParams(
+      (now) => {
+        const words = [...(next.noCut ? ['no-cut'] : []), ...(next.noAnalyser ? ['no-analyser'] : [])];
+        if (words.length > 0) now.set('if', words.join(','));
+        else now.delete('if');
+        if (next.amplifierId) now.set('amp', next.amplifierId);
+        else now.delete('amp');
+        return now;
+      },
+      { replace: true },
+    );
+  return [question, ask];
+}
+
+/** Everything that plans are worked out from, under a key that changes with it; null until it is there. */
+export function usePlanGiven(job: JobView): { key: string; given: PlanGiven } | null {
+  const devices = useDevices();
+  const preferences = usePreferences();
+  const harness = useHarness(job.id);
+  const [question] = useWhatIf();
+  if (!devices.data || !preferences.data || harness.isPending) return null;
+  const given: PlanGiven = {
+    job,
+    devices: devices.data,
+    preferences: preferences.data,
+    harness: harness.data ?? null,
+    whatIf: question,
+  };
+  const key = JSON.stringify([
+    job.id,
+    planBasisOf(job),
+    job.units.map((u) => [u.id, u.version]),
+    job.intake.version,
+    preferences.data.version,
+    devices.data.map((d) => [d.id, d.version]),
+    harness.dataUpdatedAt,
+    question,
+  ]);
+  return { key, given };
+}
+
+/** Every way in for the job as it is, worked out in the worker; made anew when what it stands on changes. */
+export function useComparison(job: JobView) {
+  const from = usePlanGiven(job);
+  return useQuery({
+    queryKey: ['comparison', job.id, from?.key],
+    queryFn: () => coreWorker().compare(from!.key, from!.given),
+    enabled: from !== null && job.targets.length > 0,
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useWishConflicts(job: JobView) {
+  const from = usePlanGiven(job);
+  return (
+    useQuery({
+      queryKey: ['wish-conflicts', job.id, from?.key],
+      queryFn: () => coreWorker().conflicts(from!.key, from!.given),
+      enabled: from !== null,
+      staleTime: Infinity,
+      placeholderData: keepPreviousData,
+    }).data ?? []
+  );
+}
+
+/** What changed since a plan was kept. */
+export function useDifferences(job: JobView, kept: Plan | null) {
+  const from = usePlanGiven(job);
+  return useQuery({
+    queryKey: ['differences', kept?.id, from?.key],
+    queryFn: () => coreWorker().differences(from!.key, from!.given, kept!.proposal),
+    enabled: from !== null && kept !== null,
+    staleTime: Infinity,
+  });
+}
+
+export interface ShownPlan {
+  proposal: Proposal;
+  /** the kept plan that is shown; null: one that is worked out now */
+  kept: Plan | null;
+  changes: PlanChanges;
+  change: (next: PlanChanges) => void;
+  changed: boolean;
+  /** the newest change is still being worked out */
+  busy: boolean;
+}
+
+/** The plan in the address, with a person's changes worked in. */
+export function useShownPlan(job: JobView): ShownPlan | null {
+  const [params] = useSearchParams();
+  const comparison = useComparison(job);
+  const from = usePlanGiven(job);
+  const proposals = comparison.data?.proposals ?? [];
+  const kept = job.plans.find((p) => p.id === params.get('kept')) ?? null;
+  const asked = params.get('way');
+  const strategy: StrategyId | null =
+    STRATEGY_IDS.find((id) => id === asked && proposals.some((p) => p.strategy === id)) ??
+    proposals[0]?.strategy ??
+    null;
+  const at = changesKey(job.id, strategy ?? '');
+  const changes = useChangesStore((s) => s.changes[at]) ?? NO_CHANGES;
+  const put = useChangesStore((s) => s.change);
+  const changed = isChanged(changes);
+  const reworked = useQuery({
+    queryKey: ['rework', job.id, from?.key, strategy, changes],
+    queryFn: () => coreWorker().rework(from!.key, from!.given, strategy!, changes),
+    enabled: from !== null && strategy !== null && changed && kept === null,
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  });
+  const change = (next: PlanChanges) => put(at, next);
+  if (kept) return { proposal: kept.proposal, kept, changes, change, changed: false, busy: false };
+  const solved = proposals.find((p) => p.strategy === strategy);
+  if (!solved) return null;
+  const own = changed && reworked.data?.strategy === strategy ? reworked.data : null;
+  return {
+    proposal: own ? { ...own, reasons: solved.reasons } : solved,
+    kept: null,
+    changes,
+    change,
+    changed,
+    busy: comparison.isFetching || reworked.isFetching,
+  };
+}

@@ -1,0 +1,142 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { Button } from 'react-bootstrap';
+import { Download, FileUp, Trash2 } from 'lucide-react';
+import {
+  DEVICE_KINDS,
+  type DeviceFields,
+  type LibraryDevice,
+  type Preferences,
+  type PreferencesFields,
+} from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useDevices, usePreferences, useShopChange } from '../../api/shop-queries.ts';
+import { Choices } from '../../ui/Choices.tsx';
+import { EmptyState } from '../../ui/EmptyState.tsx';
+import { useNotices } from '../../ui/notices-store.ts';
+import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
+import { Wordmark } from '../../ui/Wordmark.tsx';
+import { KIND_WORD, PREFERENCE_WORDS, PRICE_WORD } from '../plan/plan-words.ts';
+import { abilityWords } from './ability-words.ts';
+import { DeviceImport } from './DeviceImport.tsx';
+import '../../ui/panes.css';
+import './shop.css';
+
+/** The shop's own: the devices it plans with, and how it likes to work. */
+export function ShopPage() {
+  const devices = useDevices();
+  const [importing, setImporting] = useState(false);
+  const list = devices.data ?? [];
+  return (
+    <div className="shop-page">
+      <header className="job-list-head">
+        <Wordmark />
+        <Link to="/">All jobs</Link>
+        <span className="flex-fill" />
+        <ThemeSwitch />
+      </header>
+      <main className="panes shop">
+        <section className="pane" aria-label="Library">
+          <div className="pane-title shop-title">
+            <h1>Library</h1>
+            <span className="quiet">
+              <span className="num">{list.length}</span> devices, by what they can do
+            </span>
+            <span className="flex-fill" />
+            {list.length > 0 && (
+              <a className="btn btn-quiet" href="/api/v1/devices/table" download>
+                <Download size={18} /> Export CSV
+              </a>
+            )}
+            <Button variant={list.length > 0 ? 'secondary' : 'primary'} onClick={() => setImporting(true)}>
+              <FileUp size={18} /> Import CSV or JSON
+            </Button>
+          </div>
+          {devices.isError && <p className="refused">{devices.error.message}</p>}
+          {devices.isSuccess && list.length === 0 && (
+            <EmptyState title="The library is empty">
+              The planner then names the kind of device only. Import a table of what you sell: one row a
+              device, one column an ability.
+            </EmptyState>
+          )}
+          {DEVICE_KINDS.filter((kind) => list.some((d) => d.kind === kind)).map((kind) => (
+            <section key={kind} aria-label={KIND_WORD[kind]}>
+              <h2 className="label">{KIND_WORD[kind]}</h2>
+              <ul className="devices">
+                {list
+                  .filter((d) => d.kind === kind)
+                  .map((d) => (
+                    <DeviceRow key={d.id} device={d} />
+                  ))}
+              </ul>
+            </section>
+          ))}
+        </section>
+        <PreferencesPane />
+      </main>
+      {importing && <DeviceImport onClose={() => setImporting(false)} known={list.map((d) => d.name)} />}
+    </div>
+  );
+}
+
+function DeviceRow({ device }: { device: LibraryDevice }) {
+  const tell = useNotices((s) => s.tell);
+  const restore = useShopChange((fields: DeviceFields) => api.post('/devices', [fields]));
+  const remove = useShopChange((d: LibraryDevice) => api.remove(`/devices/${d.id}`));
+  const drop = () =>
+    remove.mutate(device, {
+      onSuccess: () => {
+        const { id: _, version: __, ...fields } = device;
+        tell({ text: `${device.name} removed.`, undo: () => restore.mutate(fields) });
+      },
+    });
+  return (
+    <li>
+      <span className="device-name">
+        <strong>{device.name}</strong>
+        <span className="small quiet">
+          {PRICE_WORD[device.priceClass]} price, {device.size}
+        </span>
+      </span>
+      <span className="small">
+        {abilityWords(device).join(' · ')}
+        {device.note && <span className="quiet"> {device.note}</span>}
+      </span>
+      <Button variant="quiet" aria-label={`Remove ${device.name}`} title="Remove" onClick={drop}>
+        <Trash2 size={18} />
+      </Button>
+    </li>
+  );
+}
+
+/** Where schools of the trade differ, this is what the shop does. */
+function PreferencesPane() {
+  const preferences = usePreferences();
+  const change = useShopChange((next: Preferences) => api.put<Preferences>('/shop/preferences', next));
+  const now = preferences.data;
+  if (!now) return <section className="pane" aria-label="How this shop works" />;
+  const put = <K extends keyof PreferencesFields>(key: K, value: PreferencesFields[K]) =>
+    change.mutate({ ...now, [key]: value });
+  const keys = Object.keys(PREFERENCE_WORDS) as (keyof PreferencesFields)[];
+  return (
+    <section className="pane" aria-label="How this shop works">
+      <div className="pane-title">
+        <h2>How this shop works</h2>
+      </div>
+      {keys.map((key) => (
+        <div key={key} className="preference">
+          <Choices<string>
+            label={PREFERENCE_WORDS[key].label}
+            options={PREFERENCE_WORDS[key].options}
+            value={now[key]}
+            onChange={(value) => put(key, value as PreferencesFields[typeof key])}
+          />
+          <p className="small quiet">{PREFERENCE_WORDS[key].why}</p>
+        </div>
+      ))}
+      <p className="small quiet">
+        A job’s own wish comes before these; a plan says where it could not follow them.
+      </p>
+    </section>
+  );
+}
