@@ -103,7 +103,7 @@ test('a job goes out as a file, comes in again as another job, and is deleted af
     mimeType: 'application/json',
     buffer: Buffer.from('{"format":"ulpen-job","version":9}'),
   });
-  await expect(page.getByText('The file has version 9; this program reads versions 1 to 4.')).toBeVisible();
+  await expect(page.getByText('The file has version 9; this program reads versions 1 to 5.')).toBeVisible();
 });
 
 test('an output is changed where a cavity is taken, and the list is walked with the arrow keys', async ({
@@ -155,6 +155,7 @@ test('on a phone an output opens by itself, with a way back to the list', async 
 
 for (const theme of ['bay', 'desk']) {
   test(`the main views have no accessibility faults, ${theme} theme`, async ({ page }) => {
+    test.setTimeout(120_000);
     await page.addInitScript((t) => localStorage.setItem('ulpen-theme', t), theme);
     const job = await demoJob(page.request);
     const woofer = pairOf(job, 'left', 'front', 'woofer');
@@ -169,8 +170,12 @@ for (const theme of ['bay', 'desk']) {
       [`/jobs/${job.id}/listen/tests/added`, '.added-table'],
       [`/jobs/${job.id}/listen/${woofer.id}/sheet`, '.recharts-line'],
       [`/jobs/${job.id}/listen/live`, '.safety-gate'],
-      [`/jobs/${job.id}/plan?way=single`, '.recharts-line'],
-      [`/jobs/${job.id}/plan`, '.recharts-line'],
+      [`/jobs/${job.id}/plan`, '.compare-table'],
+      [`/jobs/${job.id}/plan/path?way=bypass-factory-wire`, '.recharts-line'],
+      [`/jobs/${job.id}/plan/desk?way=processor`, '.recharts-line'],
+      [`/jobs/${job.id}/plan/setup`, '.supply-figures'],
+      [`/jobs/${job.id}/plan/owner`, '.triggers'],
+      ['/shop', '.devices'],
     ] as const) {
       await page.goto(path);
       await page.locator(marker).first().waitFor();

@@ -73,9 +73,10 @@ test('from nothing to a kept plan: job, outputs, imports, target, plan, reload',
 
   // The plan, with its prediction, its reasons, its warnings, and another way in beside it.
   await page.getByRole('link', { name: 'See the plan' }).click();
-  const ways = page.getByRole('group', { name: 'Ways in, best first' }).getByRole('button');
+  const ways = page.locator('.compare-table tbody tr');
   await expect(ways.first()).toContainText('Sum each side');
   expect(await ways.count()).toBeGreaterThan(1);
+  await page.getByRole('link', { name: 'Signal path' }).click();
   const path = page.getByRole('region', { name: 'Signal path' });
   await expect(path.locator('.path-row').first()).toContainText('Front left woofer');
   await expect(path.locator('.path-row').first()).toContainText('Front left tweeter');
@@ -89,6 +90,7 @@ test('from nothing to a kept plan: job, outputs, imports, target, plan, reload',
   // Reload: all is still there.
   await page.reload();
   await expect(page.getByRole('heading', { name: 'Sum each side' })).toBeVisible();
+  await page.getByRole('link', { name: 'Compare' }).click();
   await expect(page.getByRole('region', { name: 'Kept plans' })).toContainText('holds');
   const job = await seen(page.request, id);
   expect([job.plans.length, job.targets[0].lowHz, job.targets[0].highHz]).toEqual([1, 100, 16_000]);
@@ -103,7 +105,7 @@ test('a kept plan says when it is out of date, and what stands on it cannot be d
   await page.goto('/');
   await page.locator('.job-row', { hasText: 'Halvard Roamer' }).first().click();
   await page.getByRole('link', { name: /^Plan/ }).click();
-  await expect(page.getByRole('heading', { name: 'One output each' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Speaker level, direct' })).toBeVisible();
   await page.getByRole('button', { name: 'Keep this plan' }).click();
   await expect(page.getByText('holds')).toBeVisible();
   await page.getByRole('link', { name: /^Intake/ }).click();
@@ -113,9 +115,9 @@ test('a kept plan says when it is out of date, and what stands on it cannot be d
   await target.getByLabel('needs from').fill('150');
   await target.getByRole('button', { name: 'Save' }).click();
   await page.getByRole('link', { name: 'See the plan' }).click();
-  await page.getByRole('button', { name: /One output each .*out of date/ }).click();
-  await expect(page.getByText('Out of date.')).toBeVisible();
-  await page.getByRole('button', { name: 'See what it would be now' }).click();
+  await page.getByRole('button', { name: /Speaker level, direct .*out of date/ }).click();
+  await expect(page.getByText('Worked out before the last reading.')).toBeVisible();
+  await page.getByRole('link', { name: 'See what it would be now' }).click();
   await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeVisible();
   await page.getByRole('button', { name: /Delete the plan/ }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Delete the plan' }).click();

@@ -1,13 +1,16 @@
 // npm run accuracy: how well the judgement of a response agrees with simulated outputs whose truth is known.
-// Prints a table and keeps it in docs/accuracy.md.
-import { writeFile } from 'node:fs/promises';
+// Prints a table and keeps it in docs/accuracy.md. npm run accuracy -- plan makes the part of Plan alone anew.
+import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { behaviourAccuracy } from './accuracy-behaviour.mjs';
 import { findAccuracy } from './accuracy-find.mjs';
 import { listenAccuracy } from './accuracy-listen.mjs';
+import { planAccuracy } from './accuracy-plan.mjs';
 import { build, giveUp, installModules, ROOT, step } from './setup.mjs';
 
 const CASES = 300;
+const FILE = join(ROOT, 'docs/accuracy.md');
+const PLAN_HEAD = '## Plan';
 
 function edges(core, sim, difficulty) {
   let all = 0;
@@ -108,11 +111,8 @@ function sums(core, sim, withPhase) {
   return Math.sqrt(sum / points);
 }
 
-try {
-  await step('Packages', installModules);
-  await step('Build', build);
-  const core = await import('@ulpen/core');
-  const sim = await import('@ulpen/core/carsim');
+/** Everything but Plan, as Markdown. */
+async function allBefore(core, sim) {
   const clean = edges(core, sim, 'clean');
   const hard = edges(core, sim, 'equalised');
   const judged = classes(core, sim);
@@ -141,9 +141,28 @@ Confidence of the class against how often it was right:
 |---|---|---|
 ${judged.bins.map((b, i) => `| ${i ? judged.bins[i - 1].to : 0} to ${Math.min(1, b.to)} | ${b.n} | ${b.n ? percent(b.right, b.n) : '-'} |`).join('\n')}
 `;
-  const whole = `${table}\n${listenAccuracy(core, sim)}\n${behaviourAccuracy(core, sim)}\n${await findAccuracy(core, sim)}`;
-  console.log(`\n${whole}`);
-  await writeFile(join(ROOT, 'docs/accuracy.md'), whole);
+  const parts = [
+    table,
+    listenAccuracy(core, sim),
+    behaviourAccuracy(core, sim),
+    await findAccuracy(core, sim),
+  ];
+  return `${parts.join('\n')}\n`;
+}
+
+try {
+  await step('Packages', installModules);
+  await step('Build', build);
+  const core = await import('@ulpen/core');
+  const sim = await import('@ulpen/core/carsim');
+  const plan = planAccuracy(core, sim);
+  const alone = process.argv[2] === 'plan';
+  const before = alone
+    ? (await readFile(FILE, 'utf8')).split(`${PLAN_HEAD}\n`)[0]
+    : await allBefore(core, sim);
+  const whole = `${before}${plan}`;
+  console.log(`\n${alone ? plan : whole}`);
+  await writeFile(FILE, whole);
 } catch (error) {
   giveUp(error);
 }

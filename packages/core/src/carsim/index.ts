@@ -15,3 +15,4 @@ export * from './sound-of-output.ts';
 export * from './varied-behaviour.ts';
 export * from './devices.ts';
 export * from './hazards.ts';
+export * from './view-of-car.ts';

@@ -122,7 +122,7 @@ describe('job files', () => {
       'a later version',
       '{"format":"ulpen-job","version":7}',
       'version',
-      'version 7; this program reads versions 1 to 4',
+      'version 7; this program reads versions 1 to 5',
     ],
   ])('%s is refused with words', (_, text, field, words) => {
     const read = readJobFileText(text);

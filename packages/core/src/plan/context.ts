@@ -90,3 +90,17 @@ function nearest(sources: readonly Source[], target: Target): Source[] {
 export function wantedFeeds(targets: readonly Target[]): { target: Target; side: Feed['side'] }[] {
   return targets.flatMap((target) => feedSides(target).map((side) => ({ target, side })));
 }
+
+/** What a usual summing converter trims, and how many outputs of one side it joins. */
+export const SUMMING_REACH = { maxInputs: 4, trimRangeDb: 12, keep: 1 } as const;
+
+/**
+ * The search for outputs alone, for every side of every target: which outputs, polarity and trim. What takes most of the
+ * time of a comparison; its benchmark runs this.
+ */
+export function searchOutputs(input: PlanInput): Choice[] {
+  const context = contextOf(input);
+  return wantedFeeds(input.targets).flatMap(({ target, side }) =>
+    context.choose(target, side, context.speakerOutputs, SUMMING_REACH),
+  );
+}

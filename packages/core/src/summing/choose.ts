@@ -50,8 +50,11 @@ export interface ChooseOptions {
   keep?: number;
 }
 
-/** Choices whose trims are refined after the coarse search. */
-const REFINED = 12;
+/** Choices of the coarse search whose trims are moved in large steps, and how many of them are refined to the end. */
+const LOOKED_AT = 96;
+const REFINED = 16;
+/** Refining begins again with one trim this far off, so that it does not end in the nearest hollow, dB. */
+const OTHER_START_DB = [-12, -6];
 const WORST_DIP_DB = 24;
 /** The search looks at every second point of the grid, 1/6 octave; what it finds is judged on all of them. */
 const SEARCH_STRIDE = 2;
@@ -109,16 +112,21 @@ export function chooseOutputs(
   const costOf = (picks: readonly number[]) =>
     picks.reduce((sum, i) => sum + inputs[i].reluctanceDb, 0) + inputCostDb * (picks.length - 1);
 
-  return searchSubsets(startParts, maxInputs, costOf, Math.max(keep, REFINED))
+  const reach: Reach = { trimRangeDb, trimStepDb, delayRangeMs, allPass };
+  const roughlyRefined = searchSubsets(startParts, maxInputs, costOf, Math.max(keep, LOOKED_AT))
     .map(({ picks, signs }) => {
       const settings = picks.map((i, k) => ({ ...start[i], sign: signs[k] }));
-      if (picks.length > 1)
-        refine(
-          picks.map((i) => plain[i]),
-          hz,
-          settings,
-          { trimRangeDb, trimStepDb, delayRangeMs, allPass },
-        );
+      const parts = picks.map((i) => plain[i]);
+      const rough =
+        picks.length > 1 ? refine(parts, hz, settings, reach, 1) : roughness(total(parts, hz, settings));
+      return { picks, signs, parts, settings, cost: rough + costOf(picks) };
+    })
+    .sort((a, b) => a.cost - b.cost)
+    .slice(0, Math.max(keep, REFINED));
+  return roughlyRefined
+    .map(({ picks, signs, parts, settings: rough }) => {
+      const level = picks.map((i, k) => ({ ...start[i], sign: signs[k] }));
+      const settings = picks.length > 1 ? fromSeveralStarts(parts, hz, rough, level, reach) : rough;
       const rmsDb = roughness(
         total(
           picks.map((i) => judged[i]),
@@ -127,12 +135,12 @@ export function chooseOutputs(
         ),
       );
       const top = Math.max(...settings.map((s) => s.gainDb));
-      const first = Math.min(...settings.map((s) => s.delayMs));
+      const early = Math.min(...settings.map((s) => s.delayMs));
       const taps = picks.map((i, k) => ({
         id: inputs[i].id,
         inverted: settings[k].sign < 0,
         gainDb: trimRangeDb > 0 ? settings[k].gainDb - top : 0,
-        delayMs: settings[k].delayMs - first,
+        delayMs: settings[k].delayMs - early,
         allPassHz: settings[k].allPassHz,
       }));
       return { taps, rmsDb, cost: rmsDb + costOf(picks) };
@@ -198,42 +206,120 @@ function searchSubsets(
 
 type Reach = Required<Pick<ChooseOptions, 'trimRangeDb' | 'trimStepDb' | 'delayRangeMs' | 'allPass'>>;
 
-/** Moves one trim, delay or all-pass at a time while that makes the sum flatter; changes the settings in place. */
-function refine(parts: ComplexResponse[], hz: readonly number[], settings: Setting[], reach: Reach): void {
+/** The flattest of what refining comes to from rough settings, and from equal levels with one trim moved well off. */
+function fromSeveralStarts(
+  parts: ComplexResponse[],
+  hz: readonly number[],
+  rough: readonly Setting[],
+  level: readonly Setting[],
+  reach: Reach,
+): Setting[] {
+  const starts: Setting[][] = [rough.map((s) => ({ ...s }))];
+  if (reach.trimRangeDb > 0)
+    for (let k = 0; k < level.length; k++)
+      for (const by of OTHER_START_DB)
+        starts.push(level.map((s, i) => (i === k ? { ...s, gainDb: s.gainDb + by } : { ...s })));
+  let best = starts[0];
+  let least = Infinity;
+  for (const settings of starts) {
+    const left = refine(parts, hz, settings, reach, 1);
+    if (left < least) {
+      least = left;
+      best = settings;
+    }
+  }
+  refine(parts, hz, best, reach, 3);
+  return best;
+}
+
+/**
+ * Moves one trim, delay or all-pass at a time while that makes the sum flatter; changes the settings in place.
+ *
+ * @param stages 1: large steps only, 3: down to the smallest
+ * @returns the roughness that is left, dB
+ */
+function refine(
+  parts: ComplexResponse[],
+  hz: readonly number[],
+  settings: Setting[],
+  reach: Reach,
+  stages: 1 | 3,
+): number {
   const { trimRangeDb, trimStepDb, delayRangeMs, allPass } = reach;
-  const spread = (of: (s: Setting) => number) =>
-    Math.max(...settings.map(of)) - Math.min(...settings.map(of));
-  const allowed = () =>
-    spread((s) => s.gainDb) <= trimRangeDb + 1e-9 && spread((s) => s.delayMs) <= delayRangeMs + 1e-9;
-  let best = roughness(total(parts, hz, settings));
-  const tryOne = (k: number, part: Partial<Setting>): boolean => {
-    const before = settings[k];
-    settings[k] = { ...before, ...part };
-    const there = allowed() ? roughness(total(parts, hz, settings)) : Infinity;
+  const count = settings.length;
+  const n = hz.length;
+  // A start beyond the device's range begins at its edge.
+  const loudest = Math.max(...settings.map((s) => s.gainDb));
+  for (const s of settings) s.gainDb = Math.max(s.gainDb, loudest - trimRangeDb);
+  const out = { re: new Float64Array(n), im: new Float64Array(n) };
+  const others = { re: new Float64Array(n), im: new Float64Array(n) };
+  /** The sum of all inputs but one or two, which are moved now. */
+  const leaveOut = (a: number, b = -1) => {
+    others.re.fill(0);
+    others.im.fill(0);
+    for (let p = 0; p < count; p++)
+      if (p !== a && p !== b) addInput(parts[p], hz, settings[p], others.re, others.im);
+  };
+  const withInputs = (a: number, one: Setting, b = -1, two: Setting | null = null): number => {
+    out.re.set(others.re);
+    out.im.set(others.im);
+    addInput(parts[a], hz, one, out.re, out.im);
+    if (two) addInput(parts[b], hz, two, out.re, out.im);
+    return roughness(out);
+  };
+  const allowed = () => {
+    let [most, least, late, early] = [-Infinity, Infinity, -Infinity, Infinity];
+    for (const s of settings) {
+      if (s.gainDb > most) most = s.gainDb;
+      if (s.gainDb < least) least = s.gainDb;
+      if (s.delayMs > late) late = s.delayMs;
+      if (s.delayMs < early) early = s.delayMs;
+    }
+    return most - least <= trimRangeDb + 1e-9 && late - early <= delayRangeMs + 1e-9;
+  };
+  leaveOut(0);
+  let best = withInputs(0, settings[0]);
+  /** Takes new settings of one or two inputs when that is flatter; `leaveOut` was called for them. */
+  const take = (a: number, one: Setting, b = -1, two: Setting | null = null): boolean => {
+    const before = [settings[a], settings[b]];
+    settings[a] = one;
+    if (two) settings[b] = two;
+    const there = allowed() ? withInputs(a, one, b, two) : Infinity;
     if (there < best - 1e-9) {
       best = there;
       return true;
     }
-    settings[k] = before;
+    settings[a] = before[0];
+    if (two) settings[b] = before[1];
     return false;
   };
-  for (let stage = 0; stage < 3; stage++) {
+  const louder = (k: number, by: number): Setting => ({ ...settings[k], gainDb: settings[k].gainDb + by });
+  for (let stage = 0; stage < stages; stage++) {
     const trim = trimRangeDb > 0 ? trimStepDb * [4, 2, 1][stage] : 0;
     const delay = delayRangeMs > 0 ? DELAY_STEPS_MS[stage] : 0;
     for (let round = 0, moved = true; moved && round < 8; round++) {
       moved = false;
-      for (let k = 0; k < settings.length; k++) {
-        for (const by of trim > 0 ? [-trim, trim] : [])
-          moved = tryOne(k, { gainDb: settings[k].gainDb + by }) || moved;
+      for (let k = 0; k < count; k++) {
+        leaveOut(k);
+        for (const by of trim > 0 ? [-trim, trim] : []) moved = take(k, louder(k, by)) || moved;
         for (const by of delay > 0 ? [-delay, delay] : [])
-          moved = tryOne(k, { delayMs: settings[k].delayMs + by }) || moved;
+          moved = take(k, { ...settings[k], delayMs: settings[k].delayMs + by }) || moved;
       }
+      // With four or more, two trims together leave a hollow that none leaves alone.
+      for (let k = 0; !moved && trim > 0 && count > 3 && k < count; k++)
+        for (let j = k + 1; j < count; j++) {
+          leaveOut(k, j);
+          for (const by of [-trim, trim]) moved = take(k, louder(k, by), j, louder(j, by)) || moved;
+        }
     }
-    if (!allPass || stage > 0) continue;
-    for (let k = 0; k < settings.length; k++)
-      for (let f = hz[0] * 2; f < hz[hz.length - 1] / 2; f *= 2 ** ALL_PASS_OCTAVES)
-        tryOne(k, { allPassHz: f });
+    if (!allPass || stage > 0 || stages === 1) continue;
+    for (let k = 0; k < count; k++) {
+      leaveOut(k);
+      for (let f = hz[0] * 2; f < hz[n - 1] / 2; f *= 2 ** ALL_PASS_OCTAVES)
+        take(k, { ...settings[k], allPassHz: f });
+    }
   }
+  return best;
 }
 
 /** What a device does to one input. */

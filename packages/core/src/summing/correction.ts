@@ -1,7 +1,7 @@
 import { fitRobust, type RobustProblem } from '../signal/fit/levenberg-marquardt.ts';
 import { median } from '../signal/pass-band.ts';
 import { type EqualiserSection, equalised, sectionDb } from './equaliser.ts';
-import { gridRange, judgeFlatness, type Need } from './flatness.ts';
+import { gridRange, type Need } from './flatness.ts';
 import { SUM_GRID_HZ } from './output-response.ts';
 
 export interface CorrectionOptions {
@@ -30,6 +30,11 @@ const LEAST_GAIN_DB = 0.4;
 /** One section's gain and Q. */
 const GAIN_LIMIT_DB = 12;
 const Q_LIMITS = [0.4, 6] as const;
+/** The fit looks at every second point of the grid, 1/6 octave. */
+const FIT_STRIDE = 2;
+/** What is left after the greedy fit is polished against its worst points down to this, dB, so many times. */
+const POLISH_DB = 1;
+const POLISHED = 6;
 /** An end of the band that is off by this on average over an octave is worth a shelf, dB. */
 const SHELF_DB = 1.5;
 
@@ -47,45 +52,110 @@ export function correctSum(
 ): Correction {
   const { sections: most = 5, boostLimitDb = 6 } = options;
   const { from, to } = gridRange(need);
-  const hz: number[] = [];
-  const wanted: number[] = [];
+  const band: Band = { hz: [], wantedDb: [], alone: [], weight: [], boostLimitDb };
   const centreDb = median(levelDb.slice(from, to + 1));
-  for (let i = from; i < to; i += 2) {
-    const smooth = 5 * Math.log10((10 ** (levelDb[i] / 5) + 10 ** (levelDb[i + 1] / 5)) / 2);
-    const lack = centreDb - smooth;
-    hz.push(Math.sqrt(SUM_GRID_HZ[i] * SUM_GRID_HZ[i + 1]));
-    wanted.push(lack > boostLimitDb + 3 ? 0 : Math.min(boostLimitDb, lack));
+  const leftAlone: boolean[] = [];
+  for (let i = from; i < to; i++) {
+    const lack = centreDb - smoothed(levelDb, i);
+    leftAlone.push(lack > boostLimitDb);
+    if ((i - from) % FIT_STRIDE !== 0) continue;
+    band.weight.push(1);
+    band.hz.push(Math.sqrt(SUM_GRID_HZ[i] * SUM_GRID_HZ[i + 1]));
+    band.wantedDb.push(lack);
+    band.alone.push(lack > boostLimitDb);
   }
+  /** Half the span of what is not left alone, dB. */
+  const unevenness = (levels: readonly number[]) => {
+    let [high, low] = [-Infinity, Infinity];
+    for (let i = from; i < to; i++) {
+      if (leftAlone[i - from]) continue;
+      const level = smoothed(levels, i);
+      high = Math.max(high, level);
+      low = Math.min(low, level);
+    }
+    return (high - low) / 2;
+  };
   let fitted: EqualiserSection[] = [];
   let kept: EqualiserSection[] = [];
   let best = [...levelDb];
-  for (let n = 0; n < most && hz.length >= 6; n++) {
-    if (judgeFlatness(best, need).withinDb < FLAT_ENOUGH_DB) break;
-    const left = equalised(
-      wanted.map((w) => -w),
-      hz,
-      fitted,
-    );
-    fitted = candidates(left, hz)
-      .map((next) => refit([...fitted, next], hz, wanted))
+  let least = unevenness(best);
+  for (let n = 0; n < most && band.hz.length >= 6 && least >= FLAT_ENOUGH_DB; n++) {
+    fitted = candidates(fitted, band)
+      .map((next) => refit([...fitted, next], band))
       .reduce((a, b) => (b.loss < a.loss ? b : a)).sections;
     const sections = fitted.filter((s) => Math.abs(s.gainDb) >= LEAST_GAIN_DB);
     const corrected = equalised(levelDb, SUM_GRID_HZ, sections);
-    if (judgeFlatness(corrected, need).withinDb < judgeFlatness(best, need).withinDb - WORTH_DB) {
+    const now = unevenness(corrected);
+    if (now < least - WORTH_DB) {
       kept = sections;
       best = corrected;
+      least = now;
     }
+  }
+  // The last of the way is against the worst points: they weigh more each time.
+  for (let round = 0; round < POLISHED && least > POLISH_DB && fitted.length > 0; round++) {
+    const gain = gainOf(fitted, band);
+    const missed = gain.map((g, i) => Math.abs(missedBy(g, band, i)));
+    const farthest = Math.max(...missed, 1e-9);
+    band.weight = band.weight.map((w, i) => w * (1 + missed[i] / farthest));
+    fitted = refit(fitted, band).sections;
+    const corrected = equalised(levelDb, SUM_GRID_HZ, fitted);
+    const now = unevenness(corrected);
+    if (now >= least) continue;
+    kept = fitted;
+    best = corrected;
+    least = now;
   }
   const boostDb = Math.max(0, ...best.map((l, i) => l - levelDb[i]));
   return { sections: kept.sort((a, b) => a.frequencyHz - b.frequencyHz), levelDb: best, boostDb };
 }
 
+/** What is wanted of the equaliser over the needed band, in steps of the summing grid. */
+interface Band {
+  hz: number[];
+  /** boost that would flatten, dB */
+  wantedDb: number[];
+  /** dips deeper than the boost limit: only kept from being boosted beyond it, or cut further */
+  alone: boolean[];
+  boostLimitDb: number;
+  /** of each step in the fit */
+  weight: number[];
+}
+
+/** 1/6-octave mean of a level curve at a step of the grid and the next, dB. */
+function smoothed(levelDb: readonly number[], i: number): number {
+  return 10 * Math.log10((10 ** (levelDb[i] / 10) + 10 ** (levelDb[i + 1] / 10)) / 2);
+}
+
+/** What sections do together at each step, dB. */
+function gainOf(sections: readonly EqualiserSection[], { hz }: Band): number[] {
+  return equalised(
+    hz.map(() => 0),
+    hz,
+    sections,
+  );
+}
+
+/** How far an equaliser's gain is from what is wanted at a step, dB. */
+function missedBy(gainDb: number, { wantedDb, alone, boostLimitDb }: Band, i: number): number {
+  if (!alone[i]) return gainDb - wantedDb[i];
+  return gainDb > boostLimitDb ? gainDb - boostLimitDb : Math.min(0, gainDb);
+}
+
 /** Where the next section may go: a peak at the worst point, a shelf at an end that is off as a whole. */
-function candidates(leftDb: readonly number[], hz: readonly number[]): EqualiserSection[] {
-  const at = leftDb.reduce((worst, l, i) => (Math.abs(l) > Math.abs(leftDb[worst]) ? i : worst), 0);
-  const list: EqualiserSection[] = [{ kind: 'peaking', frequencyHz: hz[at], gainDb: -leftDb[at], q: 1.5 }];
+function candidates(fitted: readonly EqualiserSection[], band: Band): EqualiserSection[] {
+  const { hz } = band;
+  const gain = gainOf(fitted, band);
+  const missed = gain.map((g, i) => missedBy(g, band, i));
+  const at = missed.reduce((worst, m, i) => (Math.abs(m) > Math.abs(missed[worst]) ? i : worst), 0);
+  const list: EqualiserSection[] = [1, 2.5].map((q) => ({
+    kind: 'peaking',
+    frequencyHz: hz[at],
+    gainDb: -missed[at],
+    q,
+  }));
   const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
-  const [low, high] = [mean(leftDb.slice(0, 6)), mean(leftDb.slice(-6))];
+  const [low, high] = [mean(missed.slice(0, 6)), mean(missed.slice(-6))];
   if (Math.abs(low) > SHELF_DB)
     list.push({ kind: 'low-shelf', frequencyHz: hz[Math.min(9, hz.length - 1)], gainDb: -low, q: 0.7 });
   if (Math.abs(high) > SHELF_DB)
@@ -95,10 +165,10 @@ function candidates(leftDb: readonly number[], hz: readonly number[]): Equaliser
 
 function refit(
   sections: readonly EqualiserSection[],
-  hz: readonly number[],
-  wantedDb: readonly number[],
+  band: Band,
 ): { sections: EqualiserSection[]; loss: number } {
   const k = 3 * sections.length;
+  const { hz } = band;
   const unpack = (p: Float64Array): EqualiserSection[] =>
     sections.map(({ kind }, s) => ({
       kind,
@@ -118,7 +188,13 @@ function refit(
     evaluate(parameters, residual, jacobian) {
       const now = unpack(parameters);
       for (let i = 0; i < hz.length; i++)
-        residual[i] = now.reduce((sum, s) => sum + sectionDb(s, hz[i]), -wantedDb[i]);
+        residual[i] =
+          band.weight[i] *
+          missedBy(
+            now.reduce((sum, s) => sum + sectionDb(s, hz[i]), 0),
+            band,
+            i,
+          );
       if (!jacobian) return;
       // A section's level depends on its own three parameters only: differences are cheap.
       const h = 1e-4;
@@ -130,7 +206,10 @@ function refit(
         ];
         for (let i = 0; i < hz.length; i++) {
           const here = sectionDb(section, hz[i]);
-          for (let j = 0; j < 3; j++) jacobian[i * k + 3 * s + j] = (sectionDb(moved[j], hz[i]) - here) / h;
+          // Where a dip is left alone and nothing is wrong, nothing pulls.
+          const pulls = band.alone[i] && residual[i] === 0 ? 0 : band.weight[i] / h;
+          for (let j = 0; j < 3; j++)
+            jacobian[i * k + 3 * s + j] = (sectionDb(moved[j], hz[i]) - here) * pulls;
         }
       });
     },

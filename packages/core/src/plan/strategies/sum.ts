@@ -1,3 +1,4 @@
+import { SUMMING_REACH } from '../context.ts';
 import { tapsOf, workOutFeed } from '../feed.ts';
 import { convert } from './convert.ts';
 import type { Strategy } from './strategy.ts';
@@ -5,8 +6,6 @@ import { NO_OUTPUTS, servedBySubwoofer, usualOthers } from './usual-others.ts';
 
 /** A single output that covers the band within this much is not summed with anything, dB. */
 const GOOD_ALONE_DB = 3;
-/** What a usual summing converter trims, and how many outputs of one side it joins. */
-const REACH = { maxInputs: 4, trimRangeDb: 12, keep: 1 };
 
 /** Bands of one side joined in a converter with summing inputs and a trim on each. */
 export const sum: Strategy = {
@@ -20,7 +19,7 @@ export const sum: Strategy = {
     const alone = convert.feed(target, side, context);
     const known = alone?.taps.every((t) => t.captureId !== null);
     if (known && alone?.covers && alone.withinDb <= GOOD_ALONE_DB) return alone;
-    const [choice] = context.choose(target, side, context.speakerOutputs, REACH);
+    const [choice] = context.choose(target, side, context.speakerOutputs, SUMMING_REACH);
     if (!choice) return null;
     if (choice.taps.length === 1) return alone;
     return workOutFeed(target, side, tapsOf(choice), context.speakerOutputs, {
