@@ -30,6 +30,7 @@ export default tseslint.config(
         fetch: 'readonly',
         module: 'readonly',
         document: 'readonly',
+        structuredClone: 'readonly',
         window: 'readonly',
         PerformanceObserver: 'readonly',
         localStorage: 'readonly',

@@ -37,7 +37,7 @@ test('from a wish to a ready plan by summing, with the wish changed midway', asy
 
   // The rear outputs carry no bass: nothing fills the rear pair as it was wished.
   await expect(verdict(page)).toHaveText('does not fill the band');
-  await expect(row(page, 'Sum each side')).toContainText('Rear pair');
+  await expect(row(page, 'Sum each side')).toContainText('Rear pair, both sides gets too little below');
   await page.getByRole('link', { name: /^Intake/ }).click();
   const rear = page.getByRole('article', { name: 'Rear pair' });
   await rear.getByLabel('needs from').fill('200');
@@ -72,7 +72,7 @@ test('from a wish to a ready plan by summing, with the wish changed midway', asy
   await expect(verdict(page)).toHaveText('ready');
   await page.getByRole('button', { name: 'Keep this plan' }).click();
   await expect(page).toHaveURL(/kept=/);
-  await expect(page.getByRole('heading', { name: 'Sum each side, changed by hand' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Sum each side, changed by hand', level: 1 })).toBeVisible();
 
   // A reading that is taken back afterwards: the plan says what it changes.
   const now = await seen(page.request, job.id);

@@ -63,7 +63,7 @@ test('from nothing to a kept plan: job, outputs, imports, target, plan, reload',
 
   // What the new amplifier needs.
   await page.getByRole('link', { name: /Plan/ }).click();
-  await page.getByRole('link', { name: 'Say what is to be fed' }).click();
+  await page.getByRole('link', { name: 'Say what the owner wants' }).click();
   await page.getByRole('button', { name: 'Front set' }).click();
   const target = page.getByRole('article', { name: 'Front set' });
   await target.getByLabel('needs from').fill('100 Hz');
@@ -89,7 +89,7 @@ test('from nothing to a kept plan: job, outputs, imports, target, plan, reload',
 
   // Reload: all is still there.
   await page.reload();
-  await expect(page.getByRole('heading', { name: 'Sum each side' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Sum each side', level: 1 })).toBeVisible();
   await page.getByRole('link', { name: 'Compare' }).click();
   await expect(page.getByRole('region', { name: 'Kept plans' })).toContainText('holds');
   const job = await seen(page.request, id);
@@ -105,7 +105,7 @@ test('a kept plan says when it is out of date, and what stands on it cannot be d
   await page.goto('/');
   await page.locator('.job-row', { hasText: 'Halvard Roamer' }).first().click();
   await page.getByRole('link', { name: /^Plan/ }).click();
-  await expect(page.getByRole('heading', { name: 'Speaker level, direct' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Speaker level, direct', level: 1 })).toBeVisible();
   await page.getByRole('button', { name: 'Keep this plan' }).click();
   await expect(page.getByText('holds')).toBeVisible();
   await page.getByRole('link', { name: /^Intake/ }).click();

@@ -8,7 +8,9 @@ import { analyseResponse } from '../signal/analyse.ts';
 import { columnChoiceSchema, responseSchema } from './capture.ts';
 import { type JobFile, jobFileSchema, readJobFile, readJobFileText } from './job-file.ts';
 import { jobFieldsSchema } from './job.ts';
-import { targetFieldsSchema } from './target.ts';
+import { START_INTAKE } from './intake.ts';
+import { START_BRIEF } from './brief.ts';
+import { targetFieldsSchema, USUAL_SPEAKER } from './target.ts';
 import { pairFieldsSchema } from './unit.ts';
 import { channelName, wireSchema } from './words.ts';
 
@@ -141,6 +143,45 @@ describe('job files', () => {
     expect(fields).toContain('units.0.pairs.1.side');
     expect(fields.some((f) => f.startsWith('units.0.pairs.2.captures.0.response'))).toBe(true);
   });
+  /** A file as version 4 wrote it, and what becomes of it. */
+  const before5 = (now: JobFile) => {
+    const { brief: _, decisions: __, ...rest } = now;
+    const targets = now.targets.map(({ speaker: ___, amplifier: ____, ...t }) => t);
+    return {
+      old: { ...rest, targets },
+      read: {
+        ...now,
+        brief: { ...START_BRIEF, version: 1 },
+        decisions: [],
+        targets: now.targets.map((t) => ({ ...t, speaker: USUAL_SPEAKER, amplifier: null })),
+      },
+    };
+  };
+
+  it('of version 4 are read: nothing was said of speakers, and one output each was a way of its own', () => {
+    const { old, read } = before5(file());
+    const proposal = {
+      title: 'One output each',
+      device: 'converter',
+      covers: true,
+      withinDb: 1,
+      feeds: [],
+      reasons: [],
+      remarks: [],
+    };
+    const plan = {
+      name: 'Kept',
+      createdAt: '2026-11-02T09:05:00.000Z',
+      basis: { captures: [], targets: [] },
+    };
+    const given = { ...old, version: 4, plans: [{ ...plan, proposal: { ...proposal, strategy: 'single' } }] };
+    const found = readJobFile(given);
+    expect(found).toMatchObject({
+      file: { ...read, plans: [{ name: 'Kept', proposal: { strategy: 'convert' } }] },
+    });
+    expect(readJobFile({ ...old, version: 4 })).toEqual({ file: read });
+  });
+
   it('of version 2 are read: every capture came from a file, and nothing was recorded', () => {
     const file = carrierFile();
     const units = file.units.map((u) => ({
@@ -150,8 +191,9 @@ describe('job files', () => {
         captures: p.captures.map(({ recordingId: _, noiseTiltDb: __, ...capture }) => capture),
       })),
     }));
-    const { recordings: _, checks: __, ...old } = file;
-    const now = { file: { ...file, recordings: [], checks: [] } };
+    const { old: older, read } = before5(file);
+    const { recordings: _, checks: __, ...old } = older;
+    const now = { file: { ...read, recordings: [], checks: [] } };
     expect(readJobFile({ ...old, units, version: 2 })).toEqual(now);
   });
 
@@ -164,11 +206,12 @@ describe('job files', () => {
         captures: p.captures.map(({ silenceDb: _, situation: __, ...capture }) => capture),
       })),
     }));
-    const { checks: _, ...old } = file;
+    const { old: older, read } = before5(file);
+    const { checks: _, ...old } = older;
     const recordings = file.recordings.map(({ situation: __, skew: ___, ownDistortion: ____, ...r }) => r);
     expect(readJobFile({ ...old, units, recordings, version: 3 })).toEqual({
       file: {
-        ...file,
+        ...read,
         checks: [],
         recordings: file.recordings.map((r) => ({
           ...r,
@@ -181,10 +224,15 @@ describe('job files', () => {
   });
 
   it('of version 1 are read, with nothing found yet', () => {
-    const { intake: _, readings: __, sheets: ___, simulation: ____, ...old } = file();
+    const { old: older, read: now } = before5(file());
+    const { intake: _, readings: __, sheets: ___, simulation: ____, ...old } = older;
     const units = old.units.map(({ connectors: _____, ...unit }) => unit);
     const read = readJobFile({ ...old, units, version: 1 });
-    expect('file' in read && read.file).toEqual({ ...file(), checks: [] });
+    expect('file' in read && read.file).toEqual({
+      ...now,
+      intake: { ...START_INTAKE, version: 1 },
+      checks: [],
+    });
   });
   it('have a JSON Schema', () => {
     const schema = z.toJSONSchema(jobFileSchema, { io: 'input', unrepresentable: 'any' });

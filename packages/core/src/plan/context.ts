@@ -24,6 +24,13 @@ export interface PlanContext {
   /** the car's network expects the amplifier to answer; null: not known */
   onNetwork: boolean | null;
   choose(target: Target, side: Feed['side'], sources: readonly Source[], options: ChooseOptions): Choice[];
+  /** the same, with left and right of a stereo target taken from the same places where both sides have them */
+  chooseAlike(
+    target: Target,
+    side: Feed['side'],
+    sources: readonly Source[],
+    options: ChooseOptions,
+  ): Choice[];
 }
 
 /** Cost of an output from another axle, dB rms: fader and rear delay come with it. */
@@ -41,7 +48,7 @@ export function contextOf(input: PlanInput): PlanContext {
   const ofRadio = (s: Source) => s.pair.unitKind === 'radio';
   const radioFeeds = hasAmplifier ? sources.filter(ofRadio) : [];
   const known = new Map<string, Choice[]>();
-  return {
+  const context: PlanContext = {
     input,
     sources,
     hasAmplifier,
@@ -77,8 +84,49 @@ export function contextOf(input: PlanInput): PlanContext {
       }
       return choices;
     },
+    chooseAlike: (target, side, from, options) => alike(context, target, side, from, options),
   };
+  return context;
 }
+
+const placeOf = ({ pair }: Source) => `${pair.unitId}/${pair.axle}/${pair.way}/${pair.suffix}`;
+
+/**
+ * Both sides of a stereo target from the same places: a plan that sums the woofer at left and not at right pulls the
+ * image apart. Of what is best for either side, the places that serve the worse side better are taken for both; where
+ * a side lacks one of them, each has its own.
+ */
+function alike(
+  context: PlanContext,
+  target: Target,
+  side: Feed['side'],
+  from: readonly Source[],
+  options: ChooseOptions,
+): Choice[] {
+  const own = context.choose(target, side, from, options);
+  if (side === 'mono' || own.length === 0) return own;
+  const sides = ['left', 'right'] as const;
+  const placesOf = (choice: Choice) => choice.taps.map((t) => placeOf(from.find((s) => s.pair.id === t.id)!));
+  const wanted = sides.flatMap((s) => context.choose(target, s, from, options).slice(0, 1).map(placesOf));
+  if (wanted.length < 2 || same(wanted[0], wanted[1])) return own;
+  const exactly = (places: readonly string[], of: (typeof sides)[number]): Choice[] => {
+    const found = places.flatMap((p) => from.find((s) => s.pair.side === of && placeOf(s) === p) ?? []);
+    if (found.length < places.length) return [];
+    return context.choose(target, of, found, {
+      ...options,
+      minInputs: places.length,
+      maxInputs: places.length,
+    });
+  };
+  const candidates = wanted
+    .map((places) => sides.map((s) => exactly(places, s)))
+    .filter((both) => both.every((choices) => choices.length > 0))
+    .sort((a, b) => worse(a) - worse(b));
+  return candidates[0]?.[sides.indexOf(side)] ?? own;
+}
+
+const same = (a: readonly string[], b: readonly string[]) => [...a].sort().join() === [...b].sort().join();
+const worse = (both: readonly Choice[][]) => Math.max(...both.map((choices) => choices[0].cost));
 
 /** At most twelve: measured ones and those of the target's own axle first. */
 function nearest(sources: readonly Source[], target: Target): Source[] {

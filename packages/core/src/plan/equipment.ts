@@ -152,16 +152,10 @@ export function boxesOf(
   devices: readonly LibraryDevice[],
   insisted: readonly string[],
 ): { device: Device; need: BoxNeed; box: LibraryDevice | null; count: number; feeds: Feed[] }[] {
-  const wanted = new Map<Device, Feed[]>();
-  // One box joins what it can: single outputs go into the summing converter or the processor that is there anyway.
-  const joins = feeds.find((f) => f.device === 'processor' || f.device === 'summing-converter')?.device;
-  for (const feed of feeds) {
-    if (feed.device === 'direct') continue;
-    const device = feed.device === 'converter' && joins ? joins : feed.device;
-    wanted.set(device, [...(wanted.get(device) ?? []), feed]);
-  }
-  return [...wanted].map(([device, own]) => {
-    const need = needOf(device as Exclude<Device, 'direct'>, own);
+  const single = feeds.filter((f) => f.device === 'converter');
+  const kinds = [...new Set(feeds.map((f) => f.device))].filter((d) => d !== 'direct');
+  const boxFor = (device: Exclude<Device, 'direct'>, own: Feed[]) => {
+    const need = needOf(device, own);
     const fitting = devices.filter((d) => d.kind === need.kind && fits(d, need));
     const cost = (d: LibraryDevice) =>
       d.priceClass * countFor(d, need) +
@@ -171,7 +165,26 @@ export function boxesOf(
     const box =
       chosen ?? (fitting.length === 0 ? null : fitting.reduce((a, b) => (cost(b) < cost(a) ? b : a)));
     return { device, need, box, count: box ? countFor(box, need) : 1, feeds: own };
-  });
+  };
+  const apart = () =>
+    kinds.map((device) =>
+      boxFor(
+        device,
+        feeds.filter((f) => f.device === device),
+      ),
+    );
+  // One box joins what it can: single outputs go into the summing converter or the processor that is there anyway.
+  const joins = kinds.find((d) => d === 'processor' || d === 'summing-converter');
+  if (!joins || single.length === 0) return apart();
+  const together = kinds
+    .filter((d) => d !== 'converter')
+    .map((device) =>
+      boxFor(
+        device,
+        feeds.filter((f) => f.device === device || (device === joins && f.device === 'converter')),
+      ),
+    );
+  return together.every((b) => b.box !== null) ? together : apart();
 }
 
 const countFor = (d: LibraryDevice, need: BoxNeed) =>

@@ -26,6 +26,8 @@ export interface Comparison {
 const MOST_COUNTED_DB = 6;
 /** What an open assumption costs in the ranking, dB of flatness. */
 const ASSUMED_DB = 0.1;
+/** What an output costs of which nothing was measured: a measured way is the better bet, dB of flatness. */
+const UNMEASURED_DB = 2;
 /** Budget or hours exceeded, dB of flatness each. */
 const EXCEEDED_DB = 3;
 
@@ -47,8 +49,8 @@ const ORDER_WORDS: Record<PreferencesFields['first'], string> = {
 /**
  * Every strategy worked out for all targets, best first, and those that are no way here with the reason.
  *
- * Ranking: no rule broken comes first, then every needed band filled; then what the shop prefers, with flatness in dB
- * as the common measure. Ways that come to the same wiring are shown once.
+ * Ranking: fewer broken rules come first, none before all, then every needed band filled; then what the shop prefers,
+ * with flatness in dB as the common measure. Ways that come to the same wiring are shown once.
  *
  * @param input outputs with what is known of them, targets, wish and library; without targets nothing is proposed
  */
@@ -73,12 +75,13 @@ export function comparePlans(input: PlanInput): Comparison {
       Math.min(MOST_COUNTED_DB, proposal.withinDb) +
       COST_OF[first](proposal, strategy) +
       ASSUMED_DB * count((r) => r.severity === 'assumption') +
+      UNMEASURED_DB * count((r) => r.rule === 'band-assumed') +
       EXCEEDED_DB * count((r) => r.rule === 'within-budget' || r.rule === 'within-hours')
     );
   };
   const ranked = worked.sort(
     (a, b) =>
-      Number(errors(a.proposal) > 0) - Number(errors(b.proposal) > 0) ||
+      errors(a.proposal) - errors(b.proposal) ||
       Number(b.proposal.covers) - Number(a.proposal.covers) ||
       cost(a) - cost(b),
   );

@@ -36,6 +36,8 @@ export interface Choice {
 export interface ChooseOptions {
   /** most outputs joined */
   maxInputs?: number;
+  /** fewest outputs joined */
+  minInputs?: number;
   /** the device can trim each input: deepest trim, dB; 0 for none */
   trimRangeDb?: number;
   /** step of the trim, dB */
@@ -87,7 +89,14 @@ export function chooseOutputs(
   need: Need,
   options: ChooseOptions = {},
 ): Choice[] {
-  const { maxInputs = 5, trimRangeDb = 12, trimStepDb = 0.5, inputCostDb = 0.35, keep = 6 } = options;
+  const {
+    maxInputs = 5,
+    minInputs = 1,
+    trimRangeDb = 12,
+    trimStepDb = 0.5,
+    inputCostDb = 0.35,
+    keep = 6,
+  } = options;
   const { delayRangeMs = 0, allPass = false } = options;
   if (inputs.length === 0 || maxInputs < 1) return [];
   const quietest = Math.min(...inputs.map((i) => i.passBandDb));
@@ -113,7 +122,7 @@ export function chooseOutputs(
     picks.reduce((sum, i) => sum + inputs[i].reluctanceDb, 0) + inputCostDb * (picks.length - 1);
 
   const reach: Reach = { trimRangeDb, trimStepDb, delayRangeMs, allPass };
-  const roughlyRefined = searchSubsets(startParts, maxInputs, costOf, Math.max(keep, LOOKED_AT))
+  const roughlyRefined = searchSubsets(startParts, [minInputs, maxInputs], costOf, Math.max(keep, LOOKED_AT))
     .map(({ picks, signs }) => {
       const settings = picks.map((i, k) => ({ ...start[i], sign: signs[k] }));
       const parts = picks.map((i) => plain[i]);
@@ -155,7 +164,7 @@ export function chooseOutputs(
  */
 function searchSubsets(
   parts: readonly ComplexResponse[],
-  maxInputs: number,
+  [minInputs, maxInputs]: readonly [number, number],
   costOf: (picks: readonly number[]) => number,
   keep: number,
 ): Found[] {
@@ -200,7 +209,7 @@ function searchSubsets(
       picks.pop();
     }
   };
-  for (let size = 1; size <= Math.min(maxInputs, parts.length); size++) extend(0, size);
+  for (let size = minInputs; size <= Math.min(maxInputs, parts.length); size++) extend(0, size);
   return best;
 }
 

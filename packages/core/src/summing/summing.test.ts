@@ -317,8 +317,11 @@ describe('correctSum', () => {
     expect(judgeFlatness(levelDb, need).withinDb).toBeLessThan(1);
   });
   it('leaves a hole of cancellation alone', () => {
-    const { boostDb } = correctSum(bump(-20, 3000, 0.2), need);
-    expect(boostDb).toBeLessThan(3);
+    const hole = bump(-20, 3000, 0.2);
+    const { boostDb, levelDb } = correctSum(hole, need, { boostLimitDb: 6 });
+    expect(boostDb).toBeLessThan(6.5);
+    // The bottom of the hole stays a hole.
+    expect(Math.min(...levelDb)).toBeLessThan(-12);
   });
   it('never makes it worse, and leaves a flat sum alone', () => {
     expect(

@@ -39,7 +39,7 @@ export function oneOutputEach(
       .sort((a, b) => a.cost - b.cost)[0];
     if (both) return workOutFeed(target, side, tapsOf(both), from, making);
   }
-  const [choice] = context.choose(target, side, from, { maxInputs: 1, trimRangeDb: 0, keep: 1 });
+  const [choice] = context.chooseAlike(target, side, from, { maxInputs: 1, trimRangeDb: 0, keep: 1 });
   return choice ? workOutFeed(target, side, tapsOf(choice), from, making) : null;
 }
 

@@ -1,5 +1,4 @@
 import type { LibraryDevice } from '../../model/device.ts';
-import type { Feed } from '../../model/plan.ts';
 import { tapsOf, workOutFeed } from '../feed.ts';
 import type { PlanContext } from '../context.ts';
 import type { Strategy } from './strategy.ts';
@@ -11,9 +10,6 @@ const USUAL = { equaliserSections: 8, boostLimitDb: 6, trimDb: 20, delayMs: 10, 
 const MOST_INPUTS = 5;
 /** Sections that are worth setting up for one channel. */
 const MOST_SECTIONS = 8;
-/** Flat enough, and what another choice must gain to be taken, dB. */
-const FLAT_DB = 1.5;
-const WORTH_ANOTHER_DB = 0.5;
 /** A delay measured between outputs that is worth setting, s. */
 const WORTH_A_DELAY = 0.00003;
 
@@ -29,30 +25,23 @@ export const processor: Strategy = {
     const from = context.speakerOutputs;
     // Delays and all-passes are set by measured phases only; without them they would be guesses on guesses.
     const timed = from.some((s) => Math.abs(s.arrival) > WORTH_A_DELAY);
-    const choices = context.choose(target, side, from, {
+    const [choice] = context.chooseAlike(target, side, from, {
       maxInputs: MOST_INPUTS,
       trimRangeDb: reach.trimDb,
       delayRangeMs: timed ? reach.delayMs : 0,
       allPass: timed && reach.allPass,
-      keep: 2,
+      keep: 1,
     });
-    const correction = {
-      sections: Math.min(MOST_SECTIONS, reach.equaliserSections),
-      boostLimitDb: reach.boostLimitDb,
-    };
-    let best: Feed | null = null;
-    for (const choice of choices) {
-      const feed = workOutFeed(target, side, tapsOf(choice), from, {
-        device: 'processor',
-        by: 'processor',
-        correction,
-      });
-      if (!best || (feed.covers && (!best.covers || feed.withinDb < best.withinDb - WORTH_ANOTHER_DB)))
-        best = feed;
-      // The first that is flat enough is taken: a second one is worth its time only where it is not.
-      if (best.covers && best.withinDb <= FLAT_DB) break;
-    }
-    return best;
+    return choice
+      ? workOutFeed(target, side, tapsOf(choice), from, {
+          device: 'processor',
+          by: 'processor',
+          correction: {
+            sections: Math.min(MOST_SECTIONS, reach.equaliserSections),
+            boostLimitDb: reach.boostLimitDb,
+          },
+        })
+      : null;
   },
   others: () => [],
 };
