@@ -27,6 +27,8 @@ export interface JoinedOutput {
   delay: number;
 }
 
+/** Frequencies nearer than this are one, in natural logarithms. */
+const SAME = 1e-6;
 /** Fewer points than this are no ratio. */
 const LEAST_POINTS = 4;
 
@@ -65,11 +67,10 @@ export function joinPhases(
         const delay = near.delay + turn * (ratio.delay ?? 0);
         const sign = signs.get(from)! * (ratio.polarity === 'reversed' ? -1 : 1);
         const lnRatio = ratio.frequencyHz.map(Math.log);
-        const step = lnRatio[1] - lnRatio[0];
         const measured = interpolate(lnRatio, ratio.phaseDeg, lnGrid);
         const own = byId.get(to)!.response;
         const response = turned(own, (i) => {
-          const overlaps = lnGrid[i] >= lnRatio[0] - step && lnGrid[i] <= lnRatio[lnRatio.length - 1] + step;
+          const overlaps = lnGrid[i] >= lnRatio[0] - SAME && lnGrid[i] <= lnRatio[lnRatio.length - 1] + SAME;
           if (overlaps)
             return (
               Math.atan2(near.response.im[i], near.response.re[i]) + (turn * measured[i] * Math.PI) / 180

@@ -1,4 +1,12 @@
-import { type Feed, feedName, formatFrequency, type JobView, pairName, SUM_GRID_HZ } from '@ulpen/core';
+import {
+  equalised,
+  type Feed,
+  feedName,
+  formatFrequency,
+  type JobView,
+  pairName,
+  SUM_GRID_HZ,
+} from '@ulpen/core';
 import { ResponseChart } from '../../ui/ResponseChart.tsx';
 import './feed-chart.css';
 
@@ -44,6 +52,21 @@ export function FeedChart({ job, feed }: { job: JobView; feed: Feed }) {
         curves={[
           { name: 'predicted', frequencyHz: SUM_GRID_HZ, levelDb: feed.levelDb, standing: feed.phase },
           ...parts,
+          ...(feed.correction.length > 0
+            ? [
+                {
+                  name: 'equaliser',
+                  frequencyHz: SUM_GRID_HZ,
+                  levelDb: equalised(
+                    SUM_GRID_HZ.map(() => referenceDb - 18),
+                    SUM_GRID_HZ,
+                    feed.correction,
+                  ),
+                  standing: 'claimed' as const,
+                  quiet: true,
+                },
+              ]
+            : []),
         ]}
         referenceDb={referenceDb}
         need={feed.need}
@@ -55,6 +78,11 @@ export function FeedChart({ job, feed }: { job: JobView; feed: Feed }) {
         {feed.span && (
           <>
             <span className="key-span" /> span if phases are other than thought
+          </>
+        )}
+        {feed.correction.length > 0 && (
+          <>
+            <span className="key-part" /> the equaliser, around −18
           </>
         )}
         {parts.length > 0 && (

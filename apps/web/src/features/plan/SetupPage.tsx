@@ -84,10 +84,10 @@ export function SetupPage() {
           />
 
           <h2>Turn-on</h2>
-          <Choices
-            label="By"
+          <Pick
+            label="Woken by"
+            value={turnOn.by}
             options={PREFERENCE_WORDS.turnOn.options}
-            value={turnOn.by === 'constant' ? 'accessory' : turnOn.by}
             onChange={(by) => put({ turnOn: { by } })}
           />
           <div className="setup-row">

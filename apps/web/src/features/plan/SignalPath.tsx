@@ -16,6 +16,7 @@ import { StandingTag } from '../../ui/StandingTag.tsx';
 import { pairPlace } from '../../ui/pair-place.ts';
 import { WireChip } from '../../ui/WireChip.tsx';
 import { channelName } from './channel-name.ts';
+import { CoilWiring } from './CoilWiring.tsx';
 import { DEVICE_WORD, LOAD_AFTER } from './plan-words.ts';
 
 interface SignalPathProps {
@@ -62,6 +63,7 @@ interface FeedRowProps {
 function FeedRow({ job, proposal, feed, shown, onShow }: FeedRowProps) {
   const pairs = job.units.flatMap((u) => u.pairs);
   const name = channelName(job, feed);
+  const target = job.targets.find((t) => t.id === feed.targetId);
   const top = Math.max(
     ...feed.levelDb.filter((_, i) => SUM_GRID_HZ[i] >= feed.need.lowHz && SUM_GRID_HZ[i] <= feed.need.highHz),
   );
@@ -141,7 +143,11 @@ function FeedRow({ job, proposal, feed, shown, onShow }: FeedRowProps) {
             <span className="num">{feed.chain.gain.ohm.toFixed(1)} Ω</span>
           </span>
         )}
-        {feed.coils && <span className="small quiet">{feed.coils.name}</span>}
+        {feed.coils && target && <CoilWiring coils={feed.coils} speaker={target.speaker} />}
+        {feed.bass && <span className="small look-at">{feed.bass.says}</span>}
+        {feed.chain && feed.device !== 'direct' && feed.taps.length === 1 && (
+          <span className="small quiet">{feed.chain.passive.says}</span>
+        )}
         <Filters feed={feed} />
         {clips && Number.isFinite(headroomDb(clips)) && (
           <span className="small quiet">clips first: {clips.name.toLowerCase()}</span>

@@ -1,4 +1,5 @@
 import { amplifierDriven } from './amplifier-driven.ts';
+import { amplifierInputs } from './amplifier-inputs.ts';
 import { bandCovered } from './band-covered.ts';
 import { bandSettled } from './band-settled.ts';
 import { bassWithdrawn } from './bass-withdrawn.ts';
@@ -69,6 +70,7 @@ export const FEED_RULES: readonly FeedRule[] = [
   faderKept,
   factoryWirePower,
   boostCost,
+  amplifierInputs,
 ];
 
 /** Every rule the plan as a whole is held against. */

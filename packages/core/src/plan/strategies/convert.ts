@@ -37,7 +37,12 @@ export function oneOutputEach(
           .slice(0, 1),
       )
       .sort((a, b) => a.cost - b.cost)[0];
-    if (both) return workOutFeed(target, side, tapsOf(both), from, making);
+    if (both) {
+      const feed = workOutFeed(target, side, tapsOf(both), from, making);
+      // Two programmes, each into its own input: there is no crossover between them that phase could spoil.
+      const guessed = feed.taps.some((t) => t.captureId === null);
+      return { ...feed, phase: guessed ? 'assumed' : 'measured', span: null };
+    }
   }
   const [choice] = context.chooseAlike(target, side, from, { maxInputs: 1, trimRangeDb: 0, keep: 1 });
   return choice ? workOutFeed(target, side, tapsOf(choice), from, making) : null;
