@@ -123,13 +123,22 @@ async function views(browser, address, theme, size) {
   await page.getByRole('button', { name: 'Record', exact: true }).click();
   await page.getByRole('button', { name: /Stop and look, 4 s/ }).waitFor();
   await take('live');
-  await go(`/jobs/${id}/plan`, '.recharts-line');
+  await go(`/jobs/${id}/plan`, '.compare-table');
   await take('plan');
-  await take('plan-desk', other);
+  await go(`/jobs/${id}/plan/path`, '.recharts-line');
+  await take('plan-path', other);
+  await go(`/jobs/${id}/plan/desk?way=processor`, '.equaliser');
+  await take('summing-desk');
   if (elsewhere) {
-    await go(`/jobs/${id}/plan?way=single`, '.recharts-line');
+    await go(`/jobs/${id}/plan/path?way=bypass-factory-wire`, '.recharts-line');
     await take('plan-broken');
+    await go(`/jobs/${id}/plan/setup`, '.supply-figures');
+    await take('plan-setup');
+    await go(`/jobs/${id}/plan/owner`, '.triggers');
+    await take('plan-owner');
   }
+  await go('/shop', '.devices');
+  await take('shop', other);
   await context.close();
 }
 

@@ -109,7 +109,8 @@ export function DeskPage() {
                     onChange={() => toggle(pair)}
                   />
                   <span>
-                    {pairName(pair)}
+                    {pairName(pair)}{' '}
+                    <span className="small quiet">{job.units.find((u) => u.id === pair.unitId)?.name}</span>
                     {pair.polarityStanding !== 'measured' && tap && taps.length > 1 && (
                       <StandingTag standing={pair.polarityStanding}>
                         polarity {pair.polarityStanding}

@@ -211,9 +211,7 @@ function Tap({ tap, load, pair, unit, alone }: TapProps) {
     <li className="path-tap">
       <span className="path-tap-name">
         <strong>{pairName(pair)}</strong>
-        <span className="num small quiet">
-          {unit} {place}
-        </span>
+        <span className="num small quiet">{place}</span>
       </span>
       {capture ? (
         <ResponseStrip analysis={capture.analysis} label={`What ${pairName(pair)} carries`} />
@@ -229,7 +227,7 @@ function Tap({ tap, load, pair, unit, alone }: TapProps) {
       </span>
       {load && (
         <span className="small quiet path-load">
-          {LOAD_AFTER[load.kind]}
+          {unit}: {LOAD_AFTER[load.kind]}
           {load.kind === 'resistor' && load.ohm !== null && (
             <span className="num">
               , {load.ohm.toFixed(0)} Ω {load.watts} W
