@@ -15,7 +15,7 @@ export const decisionFieldsSchema = z
     targetId: idSchema.nullable(),
     pairId: idSchema.nullable(),
     /** what was said when it was signed */
-    says: requiredLine(600),
+    says: requiredLine(2000),
     /** a role, as the shop signs; no personal data is asked for */
     signedBy: requiredLine(60),
     note: line(200),

@@ -10,7 +10,7 @@ import { useFramedJob } from '../job/JobFrame.tsx';
 import { useChangesStore } from './changes-store.ts';
 import { OutOfDate } from './OutOfDate.tsx';
 import { verdictOf } from './plan-words.ts';
-import { type ShownPlan, useComparison, useShownPlan } from './use-plan.ts';
+import { type ShownPlan, useComparison, useShownPlan, useWhatIf } from './use-plan.ts';
 import '../../ui/toggle.css';
 import '../../ui/view-tabs.css';
 import './plan.css';
@@ -132,6 +132,8 @@ export function Refused({ refused }: { refused: { title: string; because: string
 function PlanHead({ job, shown }: PlanOutlet) {
   const { proposal, kept, changed, busy } = shown;
   const [, setParams] = useSearchParams();
+  const [question] = useWhatIf();
+  const asked = question.noCut === true || question.noAnalyser === true || Boolean(question.amplifierId);
   const tell = useNotices((s) => s.tell);
   const keep = useJobChange(job.id, (fields: PlanFields) => api.post<Plan>(`/jobs/${job.id}/plans`, fields));
   const canUndo = useChangesStore((s) => s.past.length > 0);
@@ -156,7 +158,8 @@ function PlanHead({ job, shown }: PlanOutlet) {
         <Button
           className="no-print"
           variant={ready.state === 'broken' ? 'secondary' : 'primary'}
-          disabled={keep.isPending || busy}
+          disabled={keep.isPending || busy || asked}
+          title={asked ? 'This answers a question. Go back to the job as it is to keep a plan.' : undefined}
           onClick={() =>
             keep.mutate(
               { name: name.slice(0, 80), proposal, basis: planBasisOf(job) },

@@ -140,7 +140,10 @@ export function useShownPlan(job: JobView): ShownPlan | null {
     placeholderData: keepPreviousData,
   });
   const change = (next: PlanChanges) => put(at, next);
-  if (kept) return { proposal: kept.proposal, kept, changes, change, changed: false, busy: false };
+  if (kept) {
+    const { proposal } = kept;
+    return { proposal, kept, changes: proposal.changes, change, changed: false, busy: false };
+  }
   const solved = proposals.find((p) => p.strategy === strategy);
   if (!solved) return null;
   const own = changed && reworked.data?.strategy === strategy ? reworked.data : null;
