@@ -24,7 +24,7 @@ module.exports = {
       comment: 'The estimators must not see how the simulated car makes its signals.',
       severity: 'error',
       from: {
-        path: '^packages/core/src/(signal|summing|plan|harness|sound|behaviour)',
+        path: '^packages/core/src/(signal|summing|plan|harness|sound|behaviour|level|load|supply|library)',
         pathNot: '\\.test\\.ts$',
       },
       to: { path: '^packages/core/src/carsim' },

@@ -11,6 +11,7 @@ async function signAll(page: Page): Promise<void> {
   await form.getByRole('button', { name: 'Take it as it is' }).click();
   await expect(form).toBeHidden();
   await page.getByRole('link', { name: 'Owner and losses' }).click();
+  await expect(page.getByRole('heading', { name: 'What the owner loses' })).toBeVisible();
   const record = page.getByRole('button', { name: 'Record the owner’s consent …' });
   if (await record.isVisible()) {
     await record.click();
@@ -210,6 +211,22 @@ test('the shop: devices come in by table with the faults named, go out, and its 
   await expect(added).toBeVisible();
   await added.getByRole('button', { name: 'Remove Plover C6' }).click();
   await expect(added).toBeHidden();
+
+  // By hand: what does not fit is named, what is saved is there.
+  await page.getByRole('button', { name: 'Add one' }).click();
+  await dialog.getByRole('button', { name: 'Save the device' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Name: must not be empty');
+  await dialog.getByLabel('Name').fill('Plover M1');
+  await dialog.getByLabel('takes speaker level').check();
+  await dialog.getByLabel('Most volts', { exact: true }).fill('0,1');
+  await dialog.getByRole('button', { name: 'Save the device' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('must be above the least volts');
+  await dialog.getByLabel('Most volts', { exact: true }).fill('22,5');
+  await dialog.getByRole('button', { name: 'Save the device' }).click();
+  await expect(page.locator('.devices li', { hasText: 'Plover M1' })).toContainText(
+    'speaker level 300 mV to 22.5 V',
+  );
+  await page.getByRole('button', { name: 'Remove Plover M1' }).click();
 
   const job = await demoJob(page.request);
   await page.getByRole('button', { name: 'flattest' }).click();

@@ -1,7 +1,7 @@
 import { ADDED_SOUNDS, type AddedSound, type CheckOf, checksOf } from '../model/check.ts';
 import type { RecordingRecord } from '../model/recording.ts';
 import type { JobView, PairView } from '../model/views.ts';
-import { pairName } from '../plan/plan-input.ts';
+import { pairName } from '../model/unit.ts';
 import { type Arrivals, arrivalsOf } from './arrival.ts';
 import { bassWithdrawal, type BassReference, type BassWithdrawal, hasReference } from './bass-withdrawal.ts';
 import { cleanFromMeter, cleanMaximum, type CleanMaximum, type ToneAtLevel } from './clean-maximum.ts';

@@ -6,7 +6,7 @@ import { measuredClean, variedBass, variedClean } from '../carsim/varied-behavio
 import { viewOfCar } from '../carsim/view-of-car.ts';
 import type { CheckOf } from '../model/check.ts';
 import type { JobView } from '../model/views.ts';
-import { pairName } from '../plan/plan-input.ts';
+import { pairName } from '../model/unit.ts';
 import { quickAnalysis } from '../signal/analyse.ts';
 import type { Response } from '../signal/response.ts';
 import { Recording } from '../sound/recording/recording.ts';

@@ -4,7 +4,7 @@ import { UNKNOWN_SITUATION } from '../model/situation.ts';
 import { USUAL_SPEAKER } from '../model/target.ts';
 import { START_BRIEF } from '../model/brief.ts';
 import { observationWords } from '../harness/words.ts';
-import { pairName } from '../plan/plan-input.ts';
+import { pairName } from '../model/unit.ts';
 import type { Response } from '../signal/response.ts';
 import { measureChain } from './analyser.ts';
 import { recordingsOfCar } from './recordings-of-car.ts';

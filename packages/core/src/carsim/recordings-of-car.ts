@@ -2,7 +2,7 @@ import type { JobFile } from '../model/job-file.ts';
 import { type Played, Recording } from '../sound/recording/recording.ts';
 import { reportOf } from '../model/recording.ts';
 import type { Situation } from '../model/situation.ts';
-import { pairName } from '../plan/plan-input.ts';
+import { pairName } from '../model/unit.ts';
 import { chainAtStep, type SimulatedCar, type SimulatedOutput } from './simulated-car.ts';
 import { soundOfOutputs } from './sound-of-output.ts';
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import {
   axleSchema,
+  channelName,
   idSchema,
   line,
   requiredLine,
@@ -64,3 +65,9 @@ export const pairChangeSchema = pairObject
   .extend({ version: versionSchema })
   .refine(twoCavities, TWO_CAVITIES)
   .meta({ id: 'PairChange' });
+
+/** `Front left mid`, `Subwoofer coil 2`. */
+export function pairName(pair: Pick<Pair, 'side' | 'axle' | 'way' | 'suffix'>): string {
+  const name = channelName(pair);
+  return pair.suffix ? `${name} ${pair.suffix}` : name;
+}

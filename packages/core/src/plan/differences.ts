@@ -4,7 +4,8 @@ import { formatFrequency } from '../quantity/frequency.ts';
 import { formatVolts } from '../quantity/volts.ts';
 import { gridRange } from '../summing/flatness.ts';
 import { SUM_GRID_HZ } from '../summing/output-response.ts';
-import { pairName, type PlanPair } from './plan-input.ts';
+import { type PlanPair } from './plan-input.ts';
+import { pairName } from '../model/unit.ts';
 import { feedName } from './reasons.ts';
 
 export interface Difference {

@@ -4,7 +4,7 @@ import { TRIGGER_SOUNDS } from '../model/plan.ts';
 import type { Setup } from '../model/setup.ts';
 import type { PlanContext } from './context.ts';
 import { replaces } from './complete-feed.ts';
-import { pairName } from './plan-input.ts';
+import { pairName } from '../model/unit.ts';
 
 /** What the sounds are called. */
 export const SOUND_WORD: Record<Trigger['sound'], string> = {

@@ -5,7 +5,6 @@ import { type PreferencesFields, START_PREFERENCES } from '../model/shop.ts';
 import type { Target } from '../model/target.ts';
 import type { Pair, Unit } from '../model/unit.ts';
 import { type BriefFields, START_BRIEF } from '../model/brief.ts';
-import { channelName } from '../model/words.ts';
 import type { ResponseAnalysis } from '../signal/analyse.ts';
 import type { OutputRatio } from '../summing/measured-phase.ts';
 import { type HarnessFacts, NO_HARNESS } from './harness-facts.ts';
@@ -57,12 +56,6 @@ export function planInput(
     ...given,
     pairs: given.pairs.map((p) => ({ unitKind: 'amplifier', unitName: 'Amplifier', facts: NO_FACTS, ...p })),
   };
-}
-
-/** `Front left mid`, `Subwoofer coil 2`. */
-export function pairName(pair: Pick<Pair, 'side' | 'axle' | 'way' | 'suffix'>): string {
-  const name = channelName(pair);
-  return pair.suffix ? `${name} ${pair.suffix}` : name;
 }
 
 /** Sides of a target: one feed each. */

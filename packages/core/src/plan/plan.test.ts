@@ -10,7 +10,8 @@ import { levelOf, sumResponses } from '../summing/network.ts';
 import { transferAt } from '../carsim/transfer.ts';
 import { isUpToDate, planBasisOf, planInputOf } from './plan-of-job.ts';
 import { demoLibrary } from '../carsim/devices.ts';
-import { feedSides, pairName, type PlanInput } from './plan-input.ts';
+import { feedSides, type PlanInput } from './plan-input.ts';
+import { pairName } from '../model/unit.ts';
 import { comparePlans, proposePlans } from './propose.ts';
 import { sourcesFor, sourcesOf } from './sources.ts';
 

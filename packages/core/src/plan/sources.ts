@@ -4,7 +4,8 @@ import type { ResponseAnalysis } from '../signal/analyse.ts';
 import { joinPhases } from '../summing/measured-phase.ts';
 import type { ComplexResponse } from '../summing/network.ts';
 import { outputResponse, SUM_GRID_HZ } from '../summing/output-response.ts';
-import { pairName, type PlanInput, type PlanPair } from './plan-input.ts';
+import { type PlanInput, type PlanPair } from './plan-input.ts';
+import { pairName } from '../model/unit.ts';
 
 /** A pair with its complex response, ready for sums. */
 export interface Source {

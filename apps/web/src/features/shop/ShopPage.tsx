@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from 'react-bootstrap';
-import { Download, FileUp, Trash2 } from 'lucide-react';
+import { Download, FileUp, Pencil, Plus, Trash2 } from 'lucide-react';
 import {
   DEVICE_KINDS,
   type DeviceFields,
@@ -18,6 +18,7 @@ import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
 import { Wordmark } from '../../ui/Wordmark.tsx';
 import { KIND_WORD, PREFERENCE_WORDS, PRICE_WORD } from '../plan/plan-words.ts';
 import { abilityWords } from './ability-words.ts';
+import { DeviceDialog } from './DeviceDialog.tsx';
 import { DeviceImport } from './DeviceImport.tsx';
 import '../../ui/panes.css';
 import './shop.css';
@@ -26,6 +27,7 @@ import './shop.css';
 export function ShopPage() {
   const devices = useDevices();
   const [importing, setImporting] = useState(false);
+  const [editing, setEditing] = useState<LibraryDevice | 'new' | null>(null);
   const list = devices.data ?? [];
   return (
     <div className="shop-page">
@@ -48,6 +50,9 @@ export function ShopPage() {
                 <Download size={18} /> Export CSV
               </a>
             )}
+            <Button variant="quiet" onClick={() => setEditing('new')}>
+              <Plus size={18} /> Add one
+            </Button>
             <Button variant={list.length > 0 ? 'secondary' : 'primary'} onClick={() => setImporting(true)}>
               <FileUp size={18} /> Import CSV or JSON
             </Button>
@@ -66,7 +71,7 @@ export function ShopPage() {
                 {list
                   .filter((d) => d.kind === kind)
                   .map((d) => (
-                    <DeviceRow key={d.id} device={d} />
+                    <DeviceRow key={d.id} device={d} onEdit={() => setEditing(d)} />
                   ))}
               </ul>
             </section>
@@ -74,12 +79,15 @@ export function ShopPage() {
         </section>
         <PreferencesPane />
       </main>
+      {editing && (
+        <DeviceDialog device={editing === 'new' ? null : editing} onClose={() => setEditing(null)} />
+      )}
       {importing && <DeviceImport onClose={() => setImporting(false)} known={list.map((d) => d.name)} />}
     </div>
   );
 }
 
-function DeviceRow({ device }: { device: LibraryDevice }) {
+function DeviceRow({ device, onEdit }: { device: LibraryDevice; onEdit: () => void }) {
   const tell = useNotices((s) => s.tell);
   const restore = useShopChange((fields: DeviceFields) => api.post('/devices', [fields]));
   const remove = useShopChange((d: LibraryDevice) => api.remove(`/devices/${d.id}`));
@@ -102,9 +110,14 @@ function DeviceRow({ device }: { device: LibraryDevice }) {
         {abilityWords(device).join(' · ')}
         {device.note && <span className="quiet"> {device.note}</span>}
       </span>
-      <Button variant="quiet" aria-label={`Remove ${device.name}`} title="Remove" onClick={drop}>
-        <Trash2 size={18} />
-      </Button>
+      <span className="device-buttons">
+        <Button variant="quiet" aria-label={`Change ${device.name}`} title="Change" onClick={onEdit}>
+          <Pencil size={18} />
+        </Button>
+        <Button variant="quiet" aria-label={`Remove ${device.name}`} title="Remove" onClick={drop}>
+          <Trash2 size={18} />
+        </Button>
+      </span>
     </li>
   );
 }

@@ -1,0 +1,155 @@
+import { useState } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import type { LibraryDevice } from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useShopChange } from '../../api/shop-queries.ts';
+import { useNotices } from '../../ui/notices-store.ts';
+import { checked, DEVICE_GROUPS, type DeviceField, fieldOf, newDevice, withField } from './device-fields.ts';
+
+/** One device by hand: what it is, what it takes, what it does. */
+export function DeviceDialog({ device, onClose }: { device: LibraryDevice | null; onClose: () => void }) {
+  const [draft, setDraft] = useState<Record<string, unknown>>(() => (device ? { ...device } : newDevice()));
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const tell = useNotices((s) => s.tell);
+  const save = useShopChange((fields: object) =>
+    device ? api.put(`/devices/${device.id}`, fields) : api.post('/devices', [fields]),
+  );
+  const submit = () => {
+    const result = checked(draft);
+    if ('faults' in result) return setFaults(result.faults);
+    setFaults({});
+    save.mutate(device ? { ...result.device, version: device.version } : result.device, {
+      onSuccess: () => {
+        tell({ text: `${result.device.name} saved.` });
+        onClose();
+      },
+    });
+  };
+  return (
+    <Modal show size="lg" onHide={onClose} scrollable aria-labelledby="device-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="device-title">{device ? device.name : 'A new device'}</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {Object.keys(faults).length > 0 && (
+          <p className="refused mb-3" role="alert">
+            {Object.entries(faults)
+              .map(([path, message]) => `${labelOf(path)}: ${message}`)
+              .join('. ')}
+          </p>
+        )}
+        {DEVICE_GROUPS.map(({ label, part, start, fields }) => (
+          <fieldset key={label} className="device-group">
+            {part ? (
+              <Form.Check
+                type="switch"
+                id={`has-${part}`}
+                label={label}
+                checked={draft[part] !== null}
+                onChange={(e) => setDraft({ ...draft, [part]: e.target.checked ? start : null })}
+              />
+            ) : (
+              <legend className="label">{label}</legend>
+            )}
+            {(!part || draft[part] !== null) && (
+              <div className="device-fields">
+                {fields.map((field) => (
+                  <Field
+                    key={field.path}
+                    field={field}
+                    value={fieldOf(draft, field.path)}
+                    wrong={field.path in faults}
+                    onChange={(value) => setDraft((now) => withField(now, field.path, value))}
+                  />
+                ))}
+              </div>
+            )}
+          </fieldset>
+        ))}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="secondary" onClick={onClose}>
+          Cancel
+        </Button>
+        <Button onClick={submit} disabled={save.isPending}>
+          Save the device
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+}
+
+const labelOf = (path: string) =>
+  DEVICE_GROUPS.flatMap((g) => g.fields).find((f) => f.path === path)?.label ??
+  DEVICE_GROUPS.find((g) => g.part === path)?.label ??
+  path;
+
+interface FieldProps {
+  field: DeviceField;
+  value: unknown;
+  wrong: boolean;
+  onChange: (value: unknown) => void;
+}
+
+function Field({ field: { path, label, kind, options }, value, wrong, onChange }: FieldProps) {
+  const id = `device-${path.replace('.', '-')}`;
+  if (kind === 'flag')
+    return (
+      <Form.Check
+        type="switch"
+        id={id}
+        label={label}
+        checked={value === true}
+        onChange={(e) => onChange(e.target.checked)}
+      />
+    );
+  return (
+    <Form.Group controlId={id}>
+      <Form.Label>{label}</Form.Label>
+      {kind === 'choice' ? (
+        <Form.Select value={String(value)} onChange={(e) => onChange(e.target.value)}>
+          {options?.map((o) => (
+            <option key={o.value} value={o.value}>
+              {o.word}
+            </option>
+          ))}
+        </Form.Select>
+      ) : (
+        <TypedField kind={kind} value={value} wrong={wrong} onChange={onChange} />
+      )}
+    </Form.Group>
+  );
+}
+
+function TypedField({
+  kind,
+  value,
+  wrong,
+  onChange,
+}: Omit<FieldProps, 'field'> & { kind: 'text' | 'number' }) {
+  const [text, setText] = useState(
+    value === null || value === undefined ? '' : String(value as string | number),
+  );
+  return (
+    <Form.Control
+      className={kind === 'number' ? 'num' : ''}
+      inputMode={kind === 'number' ? 'decimal' : 'text'}
+      value={text}
+      isInvalid={wrong}
+      onChange={(e) => {
+        setText(e.target.value);
+        const typed = e.target.value.trim().replace(',', '.').replace('−', '-');
+        // What is no number is passed on as it is, and refused by name when it is saved.
+        onChange(
+          kind === 'text'
+            ? e.target.value
+            : typed === ''
+              ? null
+              : Number.isNaN(Number(typed))
+                ? typed
+                : Number(typed),
+        );
+      }}
+    />
+  );
+}

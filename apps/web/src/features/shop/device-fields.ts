@@ -1,0 +1,140 @@
+import { DEVICE_KINDS, type DeviceFields, deviceFieldsSchema } from '@ulpen/core';
+import { KIND_WORD } from '../plan/plan-words.ts';
+
+export interface DeviceField {
+  path: string;
+  label: string;
+  kind: 'text' | 'number' | 'flag' | 'choice';
+  options?: { value: string; word: string }[];
+}
+
+export interface DeviceGroup {
+  label: string;
+  /** a part that a device may lack, with what it starts from */
+  part?: 'speakerInput' | 'lineInput' | 'crossover' | 'amplifier';
+  start?: object;
+  fields: DeviceField[];
+}
+
+const number = (path: string, label: string): DeviceField => ({ path, label, kind: 'number' });
+const flag = (path: string, label: string): DeviceField => ({ path, label, kind: 'flag' });
+
+const input = (part: 'speakerInput' | 'lineInput', label: string): DeviceGroup => ({
+  label,
+  part,
+  start: { minVolts: 0.3, maxVolts: part === 'lineInput' ? 4 : 16, ohm: null, floating: true },
+  fields: [
+    number(`${part}.minVolts`, 'Least volts for full drive'),
+    number(`${part}.maxVolts`, 'Most volts'),
+    number(`${part}.ohm`, 'Presents, Ω'),
+    flag(`${part}.floating`, 'plus and minus float'),
+  ],
+});
+
+/** The fields of the form, in groups as they are thought of. */
+export const DEVICE_GROUPS: readonly DeviceGroup[] = [
+  {
+    label: 'What it is',
+    fields: [
+      { path: 'name', label: 'Name', kind: 'text' },
+      {
+        path: 'kind',
+        label: 'Kind',
+        kind: 'choice',
+        options: DEVICE_KINDS.map((value) => ({ value, word: KIND_WORD[value] })),
+      },
+      {
+        path: 'size',
+        label: 'Size',
+        kind: 'choice',
+        options: ['small', 'medium', 'large'].map((value) => ({ value, word: value })),
+      },
+      number('priceClass', 'Price class, 1 to 4'),
+      number('inputs', 'Inputs'),
+      number('outputs', 'Outputs'),
+      { path: 'note', label: 'Note', kind: 'text' },
+    ],
+  },
+  input('speakerInput', 'takes speaker level'),
+  input('lineInput', 'takes line level'),
+  {
+    label: 'What it does',
+    fields: [
+      flag('sums', 'joins inputs'),
+      number('trimDb', 'Trim of an input, dB'),
+      number('gainDb.min', 'Gain from, dB'),
+      number('gainDb.max', 'Gain to, dB'),
+      number('maxOutputVolts', 'Most volts out'),
+      number('delayMs', 'Delay to, ms'),
+      number('equaliserSections', 'Equaliser sections'),
+      number('boostLimitDb', 'Boost to, dB'),
+      number('bassRestoreDb', 'Gives bass back, dB'),
+      number('latencyMs', 'Latency, ms'),
+      number('idleAmps', 'Idle, A'),
+      number('standbyAmps', 'Asleep, A'),
+      flag('volumeControl', 'own volume control'),
+      flag('isolated', 'ground isolated'),
+      flag('remoteOutput', 'remote output'),
+    ],
+  },
+  {
+    label: 'has filters of its own',
+    part: 'crossover',
+    start: { lowestHz: 40, highestHz: 4000 },
+    fields: [number('crossover.lowestHz', 'From, Hz'), number('crossover.highestHz', 'To, Hz')],
+  },
+  {
+    label: 'drives speakers',
+    part: 'amplifier',
+    start: {
+      channels: 4,
+      wattsAt4: 50,
+      wattsAt2: null,
+      wattsBridged: null,
+      minOhm: 2,
+      minBridgedOhm: null,
+      efficiency: 0.8,
+      subwooferFrom: 'own',
+      modeSwitch: false,
+    },
+    fields: [
+      number('amplifier.channels', 'Channels'),
+      number('amplifier.wattsAt4', 'W into 4 Ω'),
+      number('amplifier.wattsAt2', 'W into 2 Ω'),
+      number('amplifier.minOhm', 'Down to, Ω'),
+      number('amplifier.wattsBridged', 'W bridged into 4 Ω'),
+      number('amplifier.minBridgedOhm', 'Bridged down to, Ω'),
+      number('amplifier.efficiency', 'Efficiency, 0 to 1'),
+      flag('amplifier.modeSwitch', 'switch for speaker level'),
+    ],
+  },
+];
+
+type Draft = Record<string, unknown>;
+
+/** A new device as the form begins. */
+export const newDevice = (): Draft => ({
+  ...deviceFieldsSchema.parse({ name: 'x', kind: 'converter', priceClass: 2 }),
+  name: '',
+});
+
+export function fieldOf(draft: Draft, path: string): unknown {
+  const [head, field] = path.split('.');
+  const value = draft[head];
+  return field === undefined ? value : (value as Draft | null)?.[field];
+}
+
+export function withField(draft: Draft, path: string, value: unknown): Draft {
+  const [head, field] = path.split('.');
+  if (field === undefined) return { ...draft, [head]: value };
+  return { ...draft, [head]: { ...(draft[head] as Draft | null), [field]: value } };
+}
+
+/** The device, or what is wrong with each field. */
+export function checked(draft: Draft): { device: DeviceFields } | { faults: Record<string, string> } {
+  const parsed = deviceFieldsSchema.safeParse(draft);
+  if (parsed.success) return { device: parsed.data };
+  return {
+    faults: Object.fromEntries(parsed.error.issues.map((i) => [i.path.join('.'), i.message]).reverse()),
+  };
+}
