@@ -187,7 +187,7 @@ test('the shop: devices come in by table with the faults named, go out, and its 
 }) => {
   await page.goto('/shop');
   await expect(page.getByText('Merlin S8')).toBeVisible();
-  await page.getByRole('button', { name: 'Import CSV or JSON' }).click();
+  await page.getByRole('button', { name: 'Import a table' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByTestId('device-file').setInputFiles({
     name: 'devices.csv',

@@ -42,7 +42,7 @@ export function ShopPage() {
           <div className="pane-title shop-title">
             <h1>Library</h1>
             <span className="quiet">
-              <span className="num">{list.length}</span> devices, by what they can do
+              <span className="num">{list.length}</span> devices
             </span>
             <span className="flex-fill" />
             {list.length > 0 && (
@@ -54,7 +54,7 @@ export function ShopPage() {
               <Plus size={18} /> Add one
             </Button>
             <Button variant={list.length > 0 ? 'secondary' : 'primary'} onClick={() => setImporting(true)}>
-              <FileUp size={18} /> Import CSV or JSON
+              <FileUp size={18} /> Import a table
             </Button>
           </div>
           {devices.isError && <p className="refused">{devices.error.message}</p>}
