@@ -41,8 +41,8 @@ export function loudestStep({ input }: PlanContext): number {
   const clean = input.pairs.flatMap((p) => p.facts.cleanStep ?? []);
   const kept = input.pairs.flatMap((p) => p.facts.bass.keptTo ?? []);
   const measured = input.pairs.flatMap((p) => p.volumeSteps);
-  if (clean.length + kept.length > 0) return Math.min(...clean, ...kept);
-  return measured.length > 0 ? Math.max(...measured) : USUAL_LOUDEST;
+  if (clean.length + kept.length > 0) return Math.max(1, Math.min(...clean, ...kept));
+  return measured.length > 0 ? Math.max(1, ...measured) : USUAL_LOUDEST;
 }
 
 /** How a strategy would set everything up, with what a person changed put over it. Fuse and cable come with the amplifiers. */

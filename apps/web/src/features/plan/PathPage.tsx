@@ -4,6 +4,7 @@ import { readinessOf } from '@ulpen/core';
 import { channelName } from './channel-name.ts';
 import { EqualiserTable } from './EqualiserTable.tsx';
 import { Equipment } from './Equipment.tsx';
+import { LevelTable } from './LevelTable.tsx';
 import { useFramedPlan } from './PlanFrame.tsx';
 import { Remarks } from './Remarks.tsx';
 import { SignalPath } from './SignalPath.tsx';
@@ -31,6 +32,7 @@ export function PathPage() {
     <main className="panes plan-panes">
       <section className="pane" aria-label="Signal path">
         <SignalPath job={job} proposal={proposal} shownFeed={at} onShowFeed={show} />
+        {feed && <LevelTable feed={feed} name={channelName(job, feed)} />}
         <TurnOnChain proposal={proposal} />
         <Equipment proposal={proposal} />
       </section>
