@@ -86,10 +86,12 @@ export function TargetEditor({ target, jobId }: { target: Target; jobId: string 
       },
     );
   };
+  // Told by the promise: the editor is gone by then, and callbacks of what is gone are never called.
   const drop = () =>
-    remove.mutate(undefined, {
-      onSuccess: () => tell({ text: `${base.name} removed.`, undo: () => restore.mutate(fieldsOf(base)) }),
-    });
+    remove.mutateAsync(undefined).then(
+      () => tell({ text: `${base.name} removed.`, undo: () => restore.mutate(fieldsOf(base)) }),
+      () => undefined,
+    );
   const id = `target-${target.id}`;
 
   return (
@@ -123,7 +125,7 @@ export function TargetEditor({ target, jobId }: { target: Target; jobId: string 
           variant="quiet"
           aria-label={`Remove ${base.name}`}
           title="Remove"
-          onClick={drop}
+          onClick={() => void drop()}
           disabled={remove.isPending}
         >
           <Trash2 size={18} />

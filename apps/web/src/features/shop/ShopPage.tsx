@@ -91,13 +91,15 @@ function DeviceRow({ device, onEdit }: { device: LibraryDevice; onEdit: () => vo
   const tell = useNotices((s) => s.tell);
   const restore = useShopChange((fields: DeviceFields) => api.post('/devices', [fields]));
   const remove = useShopChange((d: LibraryDevice) => api.remove(`/devices/${d.id}`));
+  // Told by the promise: the row is gone by then, and callbacks of a row that is gone are never called.
   const drop = () =>
-    remove.mutate(device, {
-      onSuccess: () => {
+    remove.mutateAsync(device).then(
+      () => {
         const { id: _, version: __, ...fields } = device;
         tell({ text: `${device.name} removed.`, undo: () => restore.mutate(fields) });
       },
-    });
+      () => undefined,
+    );
   return (
     <li>
       <span className="device-name">
@@ -114,7 +116,12 @@ function DeviceRow({ device, onEdit }: { device: LibraryDevice; onEdit: () => vo
         <Button variant="quiet" aria-label={`Change ${device.name}`} title="Change" onClick={onEdit}>
           <Pencil size={18} />
         </Button>
-        <Button variant="quiet" aria-label={`Remove ${device.name}`} title="Remove" onClick={drop}>
+        <Button
+          variant="quiet"
+          aria-label={`Remove ${device.name}`}
+          title="Remove"
+          onClick={() => void drop()}
+        >
           <Trash2 size={18} />
         </Button>
       </span>
