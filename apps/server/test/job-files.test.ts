@@ -5,6 +5,7 @@ import { migrate } from '../src/database/migrate.ts';
 import { down as downSkeleton } from '../src/database/migrations/001-skeleton.ts';
 import { down as downFind } from '../src/database/migrations/002-find.ts';
 import { down as downRecordings } from '../src/database/migrations/003-recordings.ts';
+import { PlansRepository } from '../src/plans/plans.repository.ts';
 import { down as downPlan } from '../src/database/migrations/005-plan.ts';
 import { down as downChecks } from '../src/database/migrations/004-checks.ts';
 import { connect } from '../src/database/knex.ts';
@@ -206,6 +207,31 @@ describe('the outside of the server', () => {
     const knex = connect(database.url);
     await migrate(knex);
     await migrate(knex);
+    await downPlan(knex);
+    // A plan that was kept before there were thirteen ways in.
+    const [job] = await knex('jobs').insert({ car: 'Old', system: '', place: '', wish: '' }).returning('id');
+    const proposal = {
+      strategy: 'single',
+      title: 'One output each',
+      device: 'converter',
+      covers: true,
+      withinDb: 1,
+      feeds: [],
+      reasons: [],
+      remarks: [{ severity: 'note', rule: 'r', text: 't', targetId: null, pairId: null }],
+    };
+    const basis = { captures: [], targets: [] };
+    await knex('plans').insert({ job_id: job.id, name: 'Kept', strategy: 'single', basis, proposal });
+    await knex('knex_migrations').where({ name: '005-plan' }).delete();
+    await migrate(knex);
+    const [kept] = await new PlansRepository(knex).ofJob(job.id as string);
+    expect(kept.proposal).toMatchObject({
+      strategy: 'convert',
+      setup: null,
+      losses: [],
+      changes: { boxes: [] },
+    });
+    expect(kept.proposal.remarks[0].remedy).toBeNull();
     await downPlan(knex);
     await downChecks(knex);
     await downRecordings(knex);

@@ -43,7 +43,7 @@ export function DeskInput({ name, tap, locked, onChange }: DeskInputProps) {
         />
         <span className="num">{formatDb(tap.gainDb)} dB</span>
       </label>
-      <div className="desk-delay">
+      <fieldset className="desk-delay" disabled={locked}>
         <NumberField
           key={tap.delayMs.toFixed(2)}
           id={`${id}-delay`}
@@ -53,7 +53,7 @@ export function DeskInput({ name, tap, locked, onChange }: DeskInputProps) {
           placeholder="0"
           onChange={(delayMs) => onChange({ delayMs: delayMs ?? 0 })}
         />
-      </div>
+      </fieldset>
     </div>
   );
 }

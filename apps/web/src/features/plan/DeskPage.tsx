@@ -30,6 +30,8 @@ export function DeskPage() {
   const put = (next: DeskTap[], device = byHand?.device ?? feed.device) => {
     const others = changes.feeds.filter((f) => f !== byHand);
     const joins = device === 'summing-converter' || device === 'processor';
+    // Taps on the factory's outputs are no data any more.
+    const box = device === 'data-interface' ? 'converter' : device;
     change({
       ...changes,
       feeds: [
@@ -37,7 +39,7 @@ export function DeskPage() {
         {
           targetId: feed.targetId,
           side: feed.side,
-          device: next.length > 1 && !joins ? 'summing-converter' : device,
+          device: next.length > 1 && !joins ? 'summing-converter' : box,
           taps: next,
         },
       ],

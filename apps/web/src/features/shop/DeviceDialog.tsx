@@ -91,7 +91,7 @@ interface FieldProps {
   onChange: (value: unknown) => void;
 }
 
-function Field({ field: { path, label, kind, options }, value, wrong, onChange }: FieldProps) {
+function Field({ field: { path, label, kind, options, list = false }, value, wrong, onChange }: FieldProps) {
   const id = `device-${path.replace('.', '-')}`;
   if (kind === 'flag')
     return (
@@ -107,7 +107,10 @@ function Field({ field: { path, label, kind, options }, value, wrong, onChange }
     <Form.Group controlId={id}>
       <Form.Label>{label}</Form.Label>
       {kind === 'choice' ? (
-        <Form.Select value={String(value)} onChange={(e) => onChange(e.target.value)}>
+        <Form.Select
+          value={list ? (value as string[]).join(' ') : String(value)}
+          onChange={(e) => onChange(list ? e.target.value.split(' ').filter(Boolean) : e.target.value)}
+        >
           {options?.map((o) => (
             <option key={o.value} value={o.value}>
               {o.word}

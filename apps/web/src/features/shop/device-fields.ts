@@ -6,6 +6,8 @@ export interface DeviceField {
   label: string;
   kind: 'text' | 'number' | 'flag' | 'choice';
   options?: { value: string; word: string }[];
+  /** the value is a list; its options name them with a blank between */
+  list?: boolean;
 }
 
 export interface DeviceGroup {
@@ -75,6 +77,21 @@ export const DEVICE_GROUPS: readonly DeviceGroup[] = [
       flag('volumeControl', 'own volume control'),
       flag('isolated', 'ground isolated'),
       flag('remoteOutput', 'remote output'),
+      flag('needsSupply', 'needs a supply'),
+      flag('allPass', 'all-pass at inputs'),
+      number('lowestHz', 'Loses bass below, Hz'),
+      {
+        path: 'senses',
+        label: 'Wakes by',
+        kind: 'choice',
+        list: true,
+        options: [
+          { value: '', word: 'its turn-on lead alone' },
+          { value: 'signal', word: 'signal' },
+          { value: 'offset', word: 'direct voltage' },
+          { value: 'signal offset', word: 'signal or direct voltage' },
+        ],
+      },
     ],
   },
   {
@@ -106,6 +123,15 @@ export const DEVICE_GROUPS: readonly DeviceGroup[] = [
       number('amplifier.minBridgedOhm', 'Bridged down to, Ω'),
       number('amplifier.efficiency', 'Efficiency, 0 to 1'),
       flag('amplifier.modeSwitch', 'switch for speaker level'),
+      {
+        path: 'amplifier.subwooferFrom',
+        label: 'Subwoofer channel fed by',
+        kind: 'choice',
+        options: [
+          { value: 'own', word: 'its own input' },
+          { value: 'front', word: 'the front, if nothing is plugged in' },
+        ],
+      },
     ],
   },
 ];
