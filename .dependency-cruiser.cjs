@@ -5,7 +5,7 @@ module.exports = {
       name: 'core-stays-pure',
       severity: 'error',
       from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: '^(packages/core/src|node_modules/(zod|papaparse|fft\\.js)/)' },
+      to: { pathNot: '^(packages/core/src|node_modules/(zod|papaparse|fflate|fft\\.js)/)' },
     },
     {
       name: 'web-and-server-apart',

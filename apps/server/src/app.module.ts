@@ -4,6 +4,7 @@ import { ChecksModule } from './checks/checks.module.ts';
 import { ComputeModule } from './compute/compute.module.ts';
 import { ConnectorsModule } from './connectors/connectors.module.ts';
 import { DatabaseModule } from './database/database.module.ts';
+import type { ConnectOptions } from './database/knex.ts';
 import { DecisionsModule } from './decisions/decisions.module.ts';
 import { DevicesModule } from './devices/devices.module.ts';
 import { HarnessModule } from './harness/harness.module.ts';
@@ -12,6 +13,7 @@ import { IntakesModule } from './intakes/intakes.module.ts';
 import { JobFilesModule } from './job-files/job-files.module.ts';
 import { JobsModule } from './jobs/jobs.module.ts';
 import { PairsModule } from './pairs/pairs.module.ts';
+import { PhotosModule } from './photos/photos.module.ts';
 import { PlansModule } from './plans/plans.module.ts';
 import { ReadingsModule } from './readings/readings.module.ts';
 import { RecordingsModule } from './recordings/recordings.module.ts';
@@ -24,11 +26,11 @@ import { BriefsModule } from './briefs/briefs.module.ts';
 
 @Module({})
 export class AppModule {
-  static at(databaseUrl: string): DynamicModule {
+  static at(databaseUrl: string, options: ConnectOptions = {}): DynamicModule {
     return {
       module: AppModule,
       imports: [
-        DatabaseModule.at(databaseUrl),
+        DatabaseModule.at(databaseUrl, options),
         ComputeModule,
         JobsModule,
         UnitsModule,
@@ -37,6 +39,7 @@ export class AppModule {
         RecordingsModule,
         ChecksModule,
         TargetsModule,
+        PhotosModule,
         PlansModule,
         JobFilesModule,
         IntakesModule,

@@ -1,43 +1,65 @@
 import 'reflect-metadata';
+import { join, relative } from 'node:path';
+import compress from '@fastify/compress';
 import helmet from '@fastify/helmet';
 import multipart from '@fastify/multipart';
 import fastifyStatic from '@fastify/static';
 import { NestFactory } from '@nestjs/core';
 import { FastifyAdapter, type NestFastifyApplication } from '@nestjs/platform-fastify';
-import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import { SwaggerModule } from '@nestjs/swagger';
+import type { FastifyInstance } from 'fastify';
 import { AppModule } from './app.module.ts';
 import type { Config } from './config/config.ts';
-import { createLogger } from './config/logger.ts';
+import { createLogger, LOG_FILE } from './config/logger.ts';
+import { describeApi } from './describe-api.ts';
 import { ProblemFilter } from './problems/problem.filter.ts';
 import { validationPipe } from './problems/validation.pipe.ts';
+import { limitBodies } from './web-page/body-limits.ts';
+import { answerBrokenRequest } from './web-page/broken-request.ts';
 import { sameOriginOnly } from './web-page/same-origin.ts';
 
 const ONE_YEAR = 31_536_000_000;
+/** Smaller answers are not worth the work. */
+const COMPRESSED_FROM = 2048;
 
 /** The whole application, not yet listening. The database has to be migrated. */
 export async function createApp(config: Config): Promise<NestFastifyApplication> {
+  const bodyMs = config.bodySeconds * 1000;
   const app = await NestFactory.create<NestFastifyApplication>(
-    AppModule.at(config.databaseUrl),
-    new FastifyAdapter({ bodyLimit: 1024 * 1024, forceCloseConnections: true }),
-    { logger: createLogger(config.logLevel) },
+    AppModule.at(config.databaseUrl, { connections: config.connections }),
+    new FastifyAdapter({
+      forceCloseConnections: true,
+      requestTimeout: bodyMs,
+      clientErrorHandler: answerBrokenRequest,
+      http: {
+        headersTimeout: Math.min(bodyMs, 20_000),
+        connectionsCheckingInterval: Math.min(bodyMs, 5_000),
+      },
+    }),
+    { logger: await createLogger(config), bodyParser: false },
   );
+  const fastify = app.getHttpAdapter().getInstance() as unknown as FastifyInstance;
+  fastify.addHook('onRequest', sameOriginOnly([...config.names, config.host.toLowerCase()]));
+  fastify.addHook('onSend', async (request, reply) => {
+    if (request.url.startsWith('/api')) void reply.header('cache-control', 'no-store');
+  });
+  limitBodies(fastify);
   await app.register(helmet, {
     contentSecurityPolicy: {
       directives: {
         defaultSrc: ["'self'"],
-        // Charts set styles on their elements.
-        styleSrc: ["'self'", "'unsafe-inline'"],
+        fontSrc: ["'self'"],
+        styleSrc: ["'self'"],
+        // Charts set styles on their elements; style sheets and <style> come from here alone.
+        styleSrcAttr: ["'unsafe-inline'"],
         imgSrc: ["'self'", 'data:'],
         workerSrc: ["'self'", 'blob:'],
         upgradeInsecureRequests: null,
       },
     },
   });
+  await app.register(compress, { threshold: COMPRESSED_FROM, encodings: ['gzip', 'identity'] });
   await app.register(multipart, { throwFileSizeLimit: false });
-  app
-    .getHttpAdapter()
-    .getInstance()
-    .addHook('onRequest', sameOriginOnly(['127.0.0.1', '::1', 'localhost'].includes(config.host)));
   if (config.webFolder) {
     await app.register(fastifyStatic, {
       root: config.webFolder,
@@ -51,19 +73,13 @@ export async function createApp(config: Config): Promise<NestFastifyApplication>
   }
   app.setGlobalPrefix('api/v1');
   app.useGlobalPipes(validationPipe);
+  const log = config.logFolder
+    ? relative(process.cwd(), join(config.logFolder, LOG_FILE))
+    : "the server's own messages";
   app.useGlobalFilters(
-    new ProblemFilter(config.webFolder ? (reply) => reply.status(200).sendFile('index.html') : null),
+    new ProblemFilter(config.webFolder ? (reply) => reply.status(200).sendFile('index.html') : null, log),
   );
   app.enableShutdownHooks();
-  SwaggerModule.setup('api/docs', app, () =>
-    SwaggerModule.createDocument(
-      app,
-      new DocumentBuilder()
-        .setTitle('Ulpen')
-        .setDescription('Everything a screen can do.')
-        .setVersion('1')
-        .build(),
-    ),
-  );
+  SwaggerModule.setup('api/docs', app, () => describeApi(app));
   return app;
 }

@@ -1,11 +1,11 @@
 import { readConfig } from './config/config.ts';
 import { createApp } from './create-app.ts';
 import { connect } from './database/knex.ts';
-import { migrate } from './database/migrate.ts';
+import { assertFits } from './database/migrate.ts';
 
 const config = readConfig(process.env);
-const knex = connect(config.databaseUrl);
-await migrate(knex);
+const knex = connect(config.databaseUrl, { connections: 1 });
+await assertFits(knex);
 await knex.destroy();
 const app = await createApp(config);
 await app.listen(config.port, config.host);

@@ -137,7 +137,7 @@ describe('any input is answered', () => {
   });
 
   it('a job file with any part of it spoilt, all or nothing', async () => {
-    const { body: file } = await app.call<Record<string, unknown>>('GET', `/api/v1/jobs/${job.id}/file`);
+    const { file } = await app.fileOf(job.id);
     const count = async () => Number((await app.db('jobs').count('* as n'))[0].n);
     await fc.assert(
       fc.asyncProperty(spoilt(file), async (body) => {

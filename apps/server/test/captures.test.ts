@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { ANALYSIS_VERSION, type Capture, type Problem, type Response } from '@ulpen/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { createApp } from '../src/create-app.ts';
-import { columns, lowPass, NOWHERE, runningApp, type RunningApp } from './running-app.ts';
+import { columns, configFor, lowPass, NOWHERE, runningApp, type RunningApp } from './running-app.ts';
 
 let app: RunningApp;
 let pairId: string;
@@ -124,7 +124,7 @@ describe('what cannot be taken in', () => {
       pairId,
       new Blob([`${lowPass(300)}\n`, ...Array.from({ length: 33 }, () => line.repeat(1024))]),
     );
-    expect([status, body.detail]).toEqual([413, 'At most 32 MiB a file are accepted.']);
+    expect([status, body.detail]).toEqual([413, 'At most 32 MiB in one file of columns.']);
     expect(await stored()).toBe(0);
     expect((await app.capture(pairId, lowPass(300))).status).toBe(201);
   });
@@ -190,14 +190,7 @@ describe('a newer core', () => {
       .db('captures')
       .where({ id: body.id })
       .update({ analysis_version: 0, band_class: 'unclear', high_hz: null });
-    const { connection } = app.db.client.config as { connection: string };
-    const second = await createApp({
-      databaseUrl: connection,
-      host: '127.0.0.1',
-      port: 0,
-      webFolder: null,
-      logLevel: 'silent',
-    });
+    const second = await createApp(configFor(app.databaseUrl));
     await second.init();
     await second.close();
     const row = await app

@@ -3,7 +3,6 @@ import {
   type Check,
   type CheckFields,
   encodePcm,
-  type JobFile,
   type JobView,
   type Problem,
   type TakenRecording,
@@ -74,7 +73,10 @@ describe('what was read by hand', () => {
 
   it('all of a batch or nothing: one output of another job refuses it', async () => {
     const other = (await app.pair((await app.unit((await app.job()).id)).id, {})).id;
-    expect((await add([level(3, 1), { ...level(4, 1), pairId: other }])).status).toBe(404);
+    expect((await add([level(3, 1), { ...level(4, 1), pairId: other }])).body).toMatchObject({
+      status: 400,
+      errors: [{ field: '1.pairId', message: 'is no output of this job' }],
+    });
     expect((await view()).checks).toEqual([]);
     expect((await app.call('POST', `/api/v1/checks/${woofer}/withdraw`)).status).toBe(404);
   });
@@ -84,9 +86,9 @@ describe('what was read by hand', () => {
       level(8, 1),
       { pairId: null, body: { kind: 'meter-tone', hz: 100, volts: 1 }, note: 'the old meter' },
     ]);
-    const first = (await app.call<JobFile>('GET', `/api/v1/jobs/${jobId}/file`)).body;
+    const first = (await app.fileOf(jobId)).file;
     const { id } = (await app.jobFile<{ id: string }>(JSON.stringify(first))).body;
-    expect((await app.call<JobFile>('GET', `/api/v1/jobs/${id}/file`)).body).toEqual(first);
+    expect((await app.fileOf(id)).file).toEqual(first);
     first.checks[0].pairId = 'p99';
     expect((await app.jobFile(JSON.stringify(first))).status).toBe(400);
   });

@@ -146,11 +146,12 @@ describe('job files', () => {
       chosenVariant: null,
       claims: [claim],
     });
-    const file = await bench.app.call<object>('GET', `/api/v1/jobs/${bench.job.id}/file`);
-    const again = await bench.app.jobFile<Job>(JSON.stringify(file.body));
+    const file = await bench.app.fileOf(bench.job.id);
+    const again = await bench.app.jobFile<Job>(file.bytes);
     expect(again.status).toBe(201);
-    const back = await bench.app.call<object>('GET', `/api/v1/jobs/${again.body.id}/file`);
-    expect(back.body).toEqual(file.body);
+    const back = await bench.app.fileOf(again.body.id);
+    expect(back.file).toEqual(file.file);
+    expect((await bench.app.fileOf(again.body.id)).bytes).toEqual(back.bytes);
   });
 });
 

@@ -28,9 +28,9 @@ describe('connectors', () => {
     const change = (part: Partial<ConnectorFields>, version = c1.version) =>
       bench.app.call<Connector>('PUT', `/api/v1/connectors/${c1.id}`, { ...PLUG, ...part, version });
     expect(await fault(change({ rows: [{ cavities: 4, indent: 0 }], empty: [] }))).toBe(
-      '400 rows: cavity 7 has readings; withdraw them first',
+      '400 rows: cavity 7 has readings or rows of a sheet; withdraw the readings or remove the sheet first',
     );
-    expect(await fault(change({ empty: [7] }))).toBe('400 empty: cavity 7 has readings; withdraw them first');
+    expect(await fault(change({ empty: [7] }))).toContain('400 empty: cavity 7 has readings');
     const wider = await change({ rows: [{ cavities: 10, indent: 0 }], empty: [] });
     expect(wider.body.cavities).toHaveLength(10);
     expect(wider.body.cavities[6].id).toBe(c1.cavities[6].id);
@@ -45,11 +45,13 @@ describe('connectors', () => {
       ),
     ).toBe('400 name: this unit has a plug c1 already');
   });
-  it('go with everything on them', async () => {
+  it('that were removed are out of sight with everything on them, and come back with it', async () => {
     const c1 = await plug();
     await take(ohms(c1.cavities[0].id, c1.cavities[1].id, 3.7));
     expect((await bench.app.call('DELETE', `/api/v1/connectors/${c1.id}`)).status).toBe(204);
     expect(await harness()).toMatchObject({ connectors: [], readings: [] });
+    expect((await bench.app.call('POST', `/api/v1/connectors/${c1.id}/restore`)).status).toBe(201);
+    expect(await harness()).toMatchObject({ connectors: [{ id: c1.id }], readings: [{ withdrawnAt: null }] });
   });
 });
 

@@ -6,6 +6,7 @@ import { down as downSkeleton } from '../src/database/migrations/001-skeleton.ts
 import { down as downFind } from '../src/database/migrations/002-find.ts';
 import { down as downRecordings } from '../src/database/migrations/003-recordings.ts';
 import { PlansRepository } from '../src/plans/plans.repository.ts';
+import { down as downRecord } from '../src/database/migrations/006-record.ts';
 import { down as downPlan } from '../src/database/migrations/005-plan.ts';
 import { down as downChecks } from '../src/database/migrations/004-checks.ts';
 import { connect } from '../src/database/knex.ts';
@@ -18,7 +19,7 @@ beforeAll(async () => {
   demo = readFileSync(new URL('../../../demo/jobs/1-people-carrier.ulpen.json', import.meta.url), 'utf8');
 });
 afterAll(() => app.stop());
-const fileOf = async (id: string) => (await app.call<JobFile>('GET', `/api/v1/jobs/${id}/file`)).body;
+const fileOf = async (id: string) => (await app.fileOf(id)).file;
 
 describe('job files', () => {
   it('what is imported equals what was exported, plans and withdrawn captures included', async () => {
@@ -79,8 +80,8 @@ describe('job files', () => {
 
   it('comes as a download with a name', async () => {
     const { body: job } = await app.jobFile<Job>(demo);
-    const { headers } = await app.call('GET', `/api/v1/jobs/${job.id}/file`);
-    expect(headers.get('content-disposition')).toBe('attachment; filename="tarnholt-ferry-7.ulpen.json"');
+    const { headers } = await app.fileOf(job.id);
+    expect(headers.get('content-disposition')).toBe('attachment; filename="tarnholt-ferry-7.ulpen.zip"');
   });
 
   it.each([
@@ -91,7 +92,7 @@ describe('job files', () => {
     [
       'a plan that names what is not there',
       () => JSON.stringify({ ...JSON.parse(demo), plans: [strayPlan()] }),
-      'plans',
+      'plans.0.proposal.feeds.0.targetId',
     ],
     ['two outputs in one cavity', () => JSON.stringify(crowded(JSON.parse(demo))), 'plusCavity'],
   ])('%s is refused in words, and nothing of it is kept', async (_, content, field) => {
@@ -207,6 +208,7 @@ describe('the outside of the server', () => {
     const knex = connect(database.url);
     await migrate(knex);
     await migrate(knex);
+    await downRecord(knex);
     await downPlan(knex);
     // A plan that was kept before there were thirteen ways in.
     const [job] = await knex('jobs').insert({ car: 'Old', system: '', place: '', wish: '' }).returning('id');
@@ -222,9 +224,9 @@ describe('the outside of the server', () => {
     };
     const basis = { captures: [], targets: [] };
     await knex('plans').insert({ job_id: job.id, name: 'Kept', strategy: 'single', basis, proposal });
-    await knex('knex_migrations').where({ name: '005-plan' }).delete();
+    await knex('knex_migrations').whereIn('name', ['005-plan', '006-record']).delete();
     await migrate(knex);
-    const [kept] = await new PlansRepository(knex).ofJob(job.id as string);
+    const [kept] = await new PlansRepository().ofJob(knex, job.id as string);
     expect(kept.proposal).toMatchObject({
       strategy: 'convert',
       setup: null,
@@ -232,6 +234,7 @@ describe('the outside of the server', () => {
       changes: { boxes: [] },
     });
     expect(kept.proposal.remarks[0].remedy).toBeNull();
+    await downRecord(knex);
     await downPlan(knex);
     await downChecks(knex);
     await downRecordings(knex);

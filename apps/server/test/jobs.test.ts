@@ -37,7 +37,7 @@ describe('jobs', () => {
     expect((await app.call('DELETE', `/api/v1/jobs/${job.id}`)).status).toBe(204);
     expect((await app.call('GET', `/api/v1/jobs/${job.id}`)).status).toBe(404);
     for (const table of ['units', 'pairs', 'captures', 'targets'])
-      expect(await app.db(table).count('* as n')).toEqual([{ n: '0' }]);
+      expect(await app.db(table).count('* as n')).toEqual([{ n: 0 }]);
   });
 
   it('refuse a stale change and show what is there now', async () => {

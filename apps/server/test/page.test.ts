@@ -8,7 +8,7 @@ import { readConfig } from '../src/config/config.ts';
 import { createApp } from '../src/create-app.ts';
 import { connect } from '../src/database/knex.ts';
 import { migrate } from '../src/database/migrate.ts';
-import { freshDatabase } from './running-app.ts';
+import { configFor, freshDatabase } from './running-app.ts';
 
 let folder: string;
 let app: NestFastifyApplication;
@@ -24,13 +24,7 @@ beforeAll(async () => {
   const knex = connect(database.url);
   await migrate(knex);
   await knex.destroy();
-  app = await createApp({
-    databaseUrl: database.url,
-    host: '127.0.0.1',
-    port: 0,
-    webFolder: folder,
-    logLevel: 'silent',
-  });
+  app = await createApp(configFor(database.url, { webFolder: folder }));
   await app.listen(0, '127.0.0.1');
   port = Number(new URL(await app.getUrl()).port);
 });
@@ -104,8 +98,12 @@ describe('readConfig', () => {
       databaseUrl: database.ULPEN_DATABASE_URL,
       host: '127.0.0.1',
       port: 4310,
+      names: [],
       webFolder: null,
       logLevel: 'info',
+      logFolder: null,
+      connections: 8,
+      bodySeconds: 120,
     });
     expect(readConfig({ ...database, ULPEN_PORT: '0', ULPEN_WEB: '/x', ULPEN_LOG: 'silent' })).toMatchObject({
       port: 0,

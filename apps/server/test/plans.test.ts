@@ -158,9 +158,11 @@ describe('kept plans', () => {
     expect(body).toMatchObject({ name: 'The simple one', proposal: proposals[0], basis });
     expect((await app.call<Plan>('GET', `/api/v1/plans/${body.id}`)).body).toEqual(body);
     expect((await app.view(job.id)).plans).toEqual([body]);
-    expect(await app.db('plan_taps').where({ plan_id: body.id }).count('* as n')).toEqual([{ n: '2' }]);
+    expect(await app.db('plan_taps').where({ plan_id: body.id }).count('* as n')).toEqual([{ n: 2 }]);
     expect((await app.call('DELETE', `/api/v1/plans/${body.id}`)).status).toBe(204);
-    expect(await app.db('plan_taps').where({ plan_id: body.id }).count('* as n')).toEqual([{ n: '0' }]);
+    expect((await app.view(job.id)).plans).toEqual([]);
+    expect((await app.call<Plan>('POST', `/api/v1/plans/${body.id}/restore`)).body).toEqual(body);
+    expect((await app.view(job.id)).plans).toEqual([body]);
   });
 
   it('hold what they stand on until they are deleted; the whole job can still go', async () => {

@@ -1,7 +1,6 @@
 import {
   type Capture,
   encodePcm,
-  type JobFile,
   type JobView,
   pinkNoise,
   type Problem,
@@ -137,11 +136,11 @@ describe('taking a recording in', () => {
   it('goes with the job through its file, to the last number', async () => {
     await send(wav(both), { secondPairId: tweeter, note: 'doors shut' });
     await send(wav([both[0]]), { voltsAtFullScale: 3.5 });
-    const first = (await app.call<JobFile>('GET', `/api/v1/jobs/${jobId}/file`)).body;
+    const first = (await app.fileOf(jobId)).file;
     expect(first.recordings).toHaveLength(2);
     const made = await app.jobFile<{ id: string }>(JSON.stringify(first));
     expect(made.status).toBe(201);
-    expect((await app.call<JobFile>('GET', `/api/v1/jobs/${made.body.id}/file`)).body).toEqual(first);
+    expect((await app.fileOf(made.body.id)).file).toEqual(first);
   });
 });
 
@@ -185,7 +184,7 @@ describe('what cannot be taken in is said, and nothing is kept', () => {
     await refused(400, /one channel/, wav([both[0]]), { secondPairId: tweeter });
     await refused(400, /two different outputs/, wav(both), { secondPairId: mid });
     const { id } = await app.pair((await app.unit((await app.job()).id)).id);
-    await refused(404, /no such output/, wav(both), { firstPairId: id });
+    await refused(400, /firstPairId: is no output of this job/, wav(both), { firstPairId: id });
   });
 
   it.each([

@@ -5,12 +5,14 @@ import {
   type JobView,
   type Pair,
   type PairFields,
+  readJobFileBytes,
   type Target,
   type TargetFields,
   type Unit,
   USUAL_SPEAKER,
 } from '@ulpen/core';
 import knex from 'knex';
+import type { Config } from '../src/config/config.ts';
 import { createApp } from '../src/create-app.ts';
 import { connect } from '../src/database/knex.ts';
 import { migrate } from '../src/database/migrate.ts';
@@ -44,18 +46,26 @@ export async function freshDatabase(): Promise<{ url: string; drop: () => Promis
   };
 }
 
+/** A quiet server on loopback. */
+export const configFor = (databaseUrl: string, more: Partial<Config> = {}): Config => ({
+  databaseUrl,
+  host: '127.0.0.1',
+  port: 0,
+  names: [],
+  webFolder: null,
+  logLevel: 'silent',
+  logFolder: null,
+  connections: 8,
+  bodySeconds: 120,
+  ...more,
+});
+
 /** The real application on a real port and a database of its own. */
-export async function runningApp() {
+export async function runningApp(config: Partial<Config> = {}) {
   const database = await freshDatabase();
   const db = connect(database.url);
   await migrate(db);
-  const app = await createApp({
-    databaseUrl: database.url,
-    host: '127.0.0.1',
-    port: 0,
-    webFolder: null,
-    logLevel: 'silent',
-  });
+  const app = await createApp(configFor(database.url, config));
   await app.listen(0, '127.0.0.1');
   const origin = (await app.getUrl()).replace('[::1]', '127.0.0.1');
 
@@ -89,6 +99,7 @@ export async function runningApp() {
 
   return {
     origin,
+    databaseUrl: database.url,
     db,
     call,
     job: (fields: Partial<JobFields> = {}) =>
@@ -127,7 +138,16 @@ export async function runningApp() {
       form.append('file', new Blob([content]), name);
       return call<T>('POST', `/api/v1/pairs/${pairId}/captures`, form);
     },
-    jobFile: <T>(content: string) => {
+    /** The job's file as it is downloaded, and what is in it. */
+    fileOf: async (jobId: string) => {
+      const response = await fetch(`${origin}/api/v1/jobs/${jobId}/file`);
+      const bytes = new Uint8Array(await response.arrayBuffer());
+      if (!response.ok) throw new Error(`${response.status}: ${new TextDecoder().decode(bytes)}`);
+      const read = readJobFileBytes(bytes);
+      if ('problems' in read) throw new Error(JSON.stringify(read.problems));
+      return { bytes, file: read.file, headers: response.headers };
+    },
+    jobFile: <T>(content: string | Uint8Array<ArrayBuffer>) => {
       const form = new FormData();
       form.append('file', new Blob([content]), 'job.json');
       return call<T>('POST', '/api/v1/job-files', form);

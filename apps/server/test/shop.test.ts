@@ -66,7 +66,7 @@ describe('brief, preferences and library', () => {
 
     const job = await app.job();
     const target = await app.target(job.id, { amplifierId: body[0].id });
-    const file = (await app.call<string>('GET', `/api/v1/jobs/${job.id}/file`)).body;
+    const file = (await app.fileOf(job.id)).file;
     const copy = await app.jobFile<{ id: string }>(JSON.stringify(file));
     expect((await app.view(copy.body.id)).targets[0].amplifierId).toBe(body[0].id);
     const renamed = { ...body[0], name: 'Test box' };

@@ -4,13 +4,16 @@ import {
   type Capture,
   captureFieldsSchema,
   captureSchema,
-  COLUMN_LIMITS,
   columnChoiceSchema,
   type Response,
   responseSchema,
 } from '@ulpen/core';
 import type { FastifyRequest } from 'fastify';
+import { By } from '../actors/by.ts';
+import { Gone } from '../compute/gone.ts';
+import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { withUpload } from '../uploads/upload.ts';
 import { CapturesRepository } from './captures.repository.ts';
 import { CapturesService } from './captures.service.ts';
@@ -21,6 +24,7 @@ const uploadSchema = captureFieldsSchema.omit({ fileName: true }).extend({ colum
 @Controller()
 export class CapturesController {
   constructor(
+    private readonly db: Database,
     private readonly captures: CapturesRepository,
     private readonly service: CapturesService,
   ) {}
@@ -37,36 +41,47 @@ export class CapturesController {
     },
   })
   @ApiResponse({ status: 201, standardSchema: captureSchema })
-  async take(@Id('output') pairId: string, @Req() request: FastifyRequest): Promise<Capture> {
-    return withUpload(request, COLUMN_LIMITS.bytes, uploadSchema, ({ fields, fileName, file }) => {
+  @Problems(400, 404, 413, 415, 429)
+  async take(
+    @Id('output') pairId: string,
+    @By() by: Actor,
+    @Gone() signal: AbortSignal,
+    @Req() request: FastifyRequest,
+  ): Promise<Capture> {
+    await this.service.assertOutput(pairId);
+    return withUpload(request, 'columnBytes', uploadSchema, ({ fields, fileName, path }) => {
       const { columns, ...said } = fields;
       const name = captureFieldsSchema.shape.fileName.safeParse(fileName);
       const named = { ...said, fileName: name.success ? name.data : 'unnamed.txt' };
-      return this.service.take(pairId, named, columns, file);
+      return this.service.take({ pairId, fields: named, columns, path, by, signal });
     });
   }
 
   @Get('captures/:id')
   @ApiResponse({ status: 200, standardSchema: captureSchema })
+  @Problems(404)
   get(@Id('capture') id: string): Promise<Capture> {
-    return this.captures.get(id);
+    return this.db.read((db) => this.captures.get(db, id));
   }
 
   @Get('captures/:id/response')
   @ApiResponse({ status: 200, standardSchema: responseSchema })
+  @Problems(404)
   response(@Id('capture') id: string): Promise<Response> {
-    return this.captures.response(id);
+    return this.db.read((db) => this.captures.response(db, id));
   }
 
   @Post('captures/:id/withdraw')
   @ApiResponse({ status: 201, standardSchema: captureSchema })
-  withdraw(@Id('capture') id: string): Promise<Capture> {
-    return this.captures.setWithdrawn(id, true);
+  @Problems(404)
+  withdraw(@Id('capture') id: string, @By() by: Actor): Promise<Capture> {
+    return this.db.inJobOf('capture', id, by, (trx) => this.captures.setWithdrawn(trx, id, true));
   }
 
   @Post('captures/:id/restore')
   @ApiResponse({ status: 201, standardSchema: captureSchema })
-  restore(@Id('capture') id: string): Promise<Capture> {
-    return this.captures.setWithdrawn(id, false);
+  @Problems(404)
+  restore(@Id('capture') id: string, @By() by: Actor): Promise<Capture> {
+    return this.db.inJobOf('capture', id, by, (trx) => this.captures.setWithdrawn(trx, id, false));
   }
 }

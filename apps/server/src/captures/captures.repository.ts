@@ -1,15 +1,19 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import {
   ANALYSIS_VERSION,
   type Capture,
   type CaptureFields,
+  LIMITS,
   type LevelKind,
+  limitWords,
   type Response,
   type ResponseAnalysis,
 } from '@ulpen/core';
 import type { Knex } from 'knex';
-import { KNEX } from '../database/knex.ts';
+import { assertRoom } from '../database/limits.ts';
 import { found, fromRow, packNumbers, toRow, unpackNumbers } from '../database/rows.ts';
+import { setWithdrawn } from '../database/withdraw.ts';
+import { ProblemError } from '../problems/problem-error.ts';
 
 /** Everything of a capture but its points. */
 const SUMMARY = [
@@ -38,7 +42,7 @@ export interface NewCapture extends CaptureFields {
   pairId: string;
   sha256: string;
   repairs: string[];
-  response: Response;
+  response: { frequencyHz: ArrayLike<number>; levelDb: ArrayLike<number>; phaseDeg?: ArrayLike<number> };
   analysis: ResponseAnalysis;
   recordingId?: string | null;
   /** how noise rises in the levels, dB per octave */
@@ -73,10 +77,15 @@ const judgement = (analysis: ResponseAnalysis) => ({
 
 @Injectable()
 export class CapturesRepository {
-  constructor(@Inject(KNEX) private readonly knex: Knex) {}
-
-  async add({ response, analysis, repairs, ...fields }: NewCapture, trx: Knex = this.knex): Promise<Capture> {
-    const [row] = await trx('captures')
+  async add(
+    db: Knex,
+    jobId: string,
+    { response, analysis, repairs, ...fields }: NewCapture,
+  ): Promise<Capture> {
+    const where = { pair_id: fields.pairId };
+    await assertRoom(db, 'capturesOfOutput', { table: 'captures', where, field: 'file' });
+    await assertPointsFit(db, jobId, response.frequencyHz.length);
+    const [row] = await db('captures')
       .insert({
         ...toRow(fields),
         ...judgement(analysis),
@@ -90,48 +99,79 @@ export class CapturesRepository {
     return fromRow<Capture>(row);
   }
 
-  async get(id: string): Promise<Capture> {
-    return fromRow<Capture>(found(await this.knex('captures').where({ id }).first(SUMMARY), 'capture'));
+  async get(db: Knex, id: string): Promise<Capture> {
+    return fromRow<Capture>(found(await db('captures').where({ id }).first(SUMMARY), 'capture'));
   }
 
-  async response(id: string): Promise<Response> {
-    const row: Points = found(
-      await this.knex('captures').where({ id }).first('frequency_hz', 'level_db', 'phase_deg'),
-      'capture',
-    )!;
-    return {
-      frequencyHz: unpackNumbers(row.frequency_hz),
-      levelDb: unpackNumbers(row.level_db),
-      ...(row.phase_deg && { phaseDeg: unpackNumbers(row.phase_deg) }),
-    };
-  }
-
-  /** Newest first. */
-  async ofPairs(pairIds: readonly string[]): Promise<Capture[]> {
-    const rows = await this.knex('captures')
-      .whereIn('pair_id', [...pairIds])
-      .orderBy([{ column: 'imported_at', order: 'desc' }, { column: 'id' }])
-      .select(SUMMARY);
-    return rows.map((row) => fromRow<Capture>(row));
-  }
-
-  async setWithdrawn(id: string, withdrawn: boolean): Promise<Capture> {
-    const [row] = await this.knex('captures')
+  async response(db: Knex, id: string): Promise<Response> {
+    const row: Points | undefined = await db('captures')
       .where({ id })
-      .update({ withdrawn_at: withdrawn ? this.knex.fn.now() : null })
-      .returning(SUMMARY);
-    return fromRow<Capture>(found(row, 'capture'));
+      .first('frequency_hz', 'level_db', 'phase_deg');
+    return unpacked(found(row, 'capture'));
+  }
+
+  /** Of outputs in sight, newest first; `all` with those of retired outputs. */
+  async ofJob(db: Knex, jobId: string, { all = false } = {}): Promise<Capture[]> {
+    const query = db('captures as c')
+      .join('pairs as p', 'p.id', 'c.pair_id')
+      .join('units as u', 'u.id', 'p.unit_id')
+      .where('u.job_id', jobId)
+      .orderBy([
+        { column: 'c.imported_at', order: 'desc' },
+        { column: 'c.position', order: 'desc' },
+      ])
+      .select(SUMMARY.map((column) => `c.${column}`));
+    if (!all) query.where({ 'p.retired_at': null, 'u.retired_at': null });
+    return (await query).map((row) => fromRow<Capture>(row));
+  }
+
+  /** The points of all captures of a job as they lie in a job file: all frequencies, levels, phases. */
+  async packed(db: Knex, jobId: string): Promise<Map<string, Uint8Array>> {
+    const rows: (Points & { id: string })[] = await db('captures as c')
+      .join('pairs as p', 'p.id', 'c.pair_id')
+      .join('units as u', 'u.id', 'p.unit_id')
+      .where('u.job_id', jobId)
+      .select('c.id', 'c.frequency_hz', 'c.level_db', 'c.phase_deg');
+    return new Map(
+      rows.map((row) => [
+        row.id,
+        Buffer.concat([row.frequency_hz, row.level_db, ...(row.phase_deg ? [row.phase_deg] : [])]),
+      ]),
+    );
+  }
+
+  async setWithdrawn(db: Knex, id: string, withdrawn: boolean): Promise<Capture> {
+    return fromRow<Capture>(
+      await setWithdrawn(db, 'captures', { id, withdrawn, what: 'capture', columns: SUMMARY }),
+    );
   }
 
   /** Captures judged by an older version of core. */
-  async stale(): Promise<JudgedAnew[]> {
-    const rows = await this.knex('captures')
+  async stale(db: Knex): Promise<JudgedAnew[]> {
+    const rows = await db('captures')
       .whereNot({ analysis_version: ANALYSIS_VERSION })
       .select('id', 'level_kind', 'noise_tilt_db', 'silence_db');
     return rows.map((row) => fromRow<JudgedAnew>(row));
   }
 
-  async setAnalysis(id: string, analysis: ResponseAnalysis): Promise<void> {
-    await this.knex('captures').where({ id }).update(judgement(analysis));
+  async setAnalysis(db: Knex, id: string, analysis: ResponseAnalysis): Promise<void> {
+    await db('captures').where({ id }).update(judgement(analysis));
   }
+}
+
+const unpacked = (row: Points): Response => ({
+  frequencyHz: unpackNumbers(row.frequency_hz),
+  levelDb: unpackNumbers(row.level_db),
+  ...(row.phase_deg && { phaseDeg: unpackNumbers(row.phase_deg) }),
+});
+
+/** All points of a job travel in one file. */
+async function assertPointsFit(db: Knex, jobId: string, adding: number): Promise<void> {
+  const [{ points }] = await db('captures as c')
+    .join('pairs as p', 'p.id', 'c.pair_id')
+    .join('units as u', 'u.id', 'p.unit_id')
+    .where('u.job_id', jobId)
+    .select(db.raw('coalesce(sum(c.points), 0)::int as points'));
+  if (points + adding > LIMITS.pointsOfJob.most)
+    throw ProblemError.invalid([{ field: 'file', message: limitWords('pointsOfJob') }]);
 }

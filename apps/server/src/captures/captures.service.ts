@@ -1,23 +1,25 @@
-import { createHash } from 'node:crypto';
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import {
-  type Capture,
-  type CaptureFields,
-  COLUMN_LIMITS,
-  type ColumnChoice,
-  ColumnError,
-  ColumnReader,
-  type ColumnTable,
-} from '@ulpen/core';
+import type { Capture, CaptureFields, ColumnChoice } from '@ulpen/core';
 import { ComputePool } from '../compute/compute-pool.ts';
+import { type Actor, Database } from '../database/database.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
 import { ProblemError } from '../problems/problem-error.ts';
-import type { IncomingFile } from '../uploads/upload.ts';
 import { CapturesRepository } from './captures.repository.ts';
+
+interface TakenFile {
+  pairId: string;
+  fields: CaptureFields;
+  columns: ColumnChoice;
+  /** where the file lies */
+  path: string;
+  by: Actor;
+  signal: AbortSignal;
+}
 
 @Injectable()
 export class CapturesService implements OnApplicationBootstrap {
   constructor(
+    private readonly db: Database,
     private readonly captures: CapturesRepository,
     private readonly pairs: PairsRepository,
     private readonly pool: ComputePool,
@@ -25,28 +27,27 @@ export class CapturesService implements OnApplicationBootstrap {
 
   /** A newer core may judge otherwise: what is stored is brought up to date before anyone looks. */
   async onApplicationBootstrap(): Promise<void> {
-    for (const { id, levelKind, noiseTiltDb, silenceDb } of await this.captures.stale()) {
-      await this.captures.setAnalysis(
-        id,
-        await this.pool.analyse(await this.captures.response(id), {
-          levelKind,
-          noiseTiltDb,
-          noiseFloorDb: silenceDb,
-        }),
-      );
+    const stale = await this.db.read((db) => this.captures.stale(db));
+    for (const { id, levelKind, noiseTiltDb, silenceDb } of stale) {
+      const response = await this.db.read((db) => this.captures.response(db, id));
+      const given = { response, levelKind, noiseTiltDb, noiseFloorDb: silenceDb };
+      const analysis = await this.pool.run('analyse', given);
+      await this.db.read((db) => this.captures.setAnalysis(db, id, analysis));
     }
   }
 
+  /** @throws ProblemError (404, 409) before a long upload is read for nothing */
+  async assertOutput(pairId: string): Promise<void> {
+    await this.db.read((db) => this.pairs.get(db, pairId));
+  }
+
   /** Reads, judges and stores a file of columns. Nothing is stored unless all of it could be read. */
-  async take(
-    pairId: string,
-    fields: CaptureFields,
-    columns: ColumnChoice,
-    incoming: IncomingFile,
-  ): Promise<Capture> {
-    await this.pairs.get(pairId);
-    const { table, sha256 } = await readColumns(incoming, columns);
-    if (fields.phaseReference === 'source' && !table.response.phaseDeg) {
+  async take({ pairId, fields, columns, path, by, signal }: TakenFile): Promise<Capture> {
+    const read = await this.pool.run('readColumns', { path, columns }, { signal });
+    if ('refused' in read) throw ProblemError.invalid([{ field: 'file', message: read.refused }]);
+    const { table, sha256 } = read;
+    const { response } = table;
+    if (fields.phaseReference === 'source' && !response.phaseDeg) {
       throw ProblemError.invalid([
         {
           field: 'phaseReference',
@@ -54,36 +55,12 @@ export class CapturesService implements OnApplicationBootstrap {
         },
       ]);
     }
-    const analysis = await this.pool.analyse(table.response, { levelKind: fields.levelKind });
-    return this.captures.add({
-      ...fields,
-      pairId,
-      sha256,
-      repairs: table.repairs.map((r) => r.text),
-      response: table.response,
-      analysis,
+    const { levelKind } = fields;
+    const analysis = await this.pool.run('analyse', { response, levelKind }, { signal });
+    const repairs = table.repairs.map((r) => r.text);
+    return this.db.inJobOf('output', pairId, by, async (trx, jobId) => {
+      await this.pairs.get(trx, pairId);
+      return this.captures.add(trx, jobId, { ...fields, pairId, sha256, repairs, response, analysis });
     });
-  }
-}
-
-async function readColumns(
-  incoming: IncomingFile,
-  columns: ColumnChoice,
-): Promise<{ table: ColumnTable; sha256: string }> {
-  const hash = createHash('sha256');
-  const text = new TextDecoder();
-  const reader = new ColumnReader(columns);
-  try {
-    // Left early, the stream goes on: whoever opened it reads off the rest.
-    for await (const chunk of incoming.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
-      hash.update(chunk);
-      reader.push(text.decode(chunk, { stream: true }));
-    }
-    if (incoming.truncated) throw ProblemError.tooLarge(`${COLUMN_LIMITS.bytes / 2 ** 20} MiB a file`);
-    reader.push(text.decode());
-    return { table: reader.finish(), sha256: hash.digest('hex') };
-  } catch (error) {
-    if (error instanceof ColumnError) throw ProblemError.invalid([{ field: 'file', message: error.message }]);
-    throw error;
   }
 }

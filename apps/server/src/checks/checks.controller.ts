@@ -2,8 +2,11 @@ import { Body, Controller, Post } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import { type Check, type CheckFields, checkFieldsSchema, checkSchema } from '@ulpen/core';
 import { z } from 'zod';
-import { PairsRepository } from '../pairs/pairs.repository.ts';
+import { By } from '../actors/by.ts';
+import { type Actor, Database } from '../database/database.ts';
+import { assertOwnRefs } from '../database/own-refs.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { ChecksRepository } from './checks.repository.ts';
 
 const someChecksSchema = z
@@ -16,32 +19,35 @@ const someChecksSchema = z
 @Controller()
 export class ChecksController {
   constructor(
+    private readonly db: Database,
     private readonly checks: ChecksRepository,
-    private readonly pairs: PairsRepository,
   ) {}
 
   @Post('jobs/:id/checks')
   @ApiResponse({ status: 201, standardSchema: z.array(checkSchema) })
-  async add(
+  @Problems(400, 404)
+  add(
     @Id('job') jobId: string,
+    @By() by: Actor,
     @Body({ schema: someChecksSchema }) checks: CheckFields[],
   ): Promise<Check[]> {
-    await this.pairs.assertOfJob(
-      jobId,
-      checks.flatMap((c) => c.pairId ?? []),
-    );
-    return this.checks.addAll(jobId, checks);
+    return this.db.inJob(jobId, by, async (trx) => {
+      await assertOwnRefs(trx, jobId, someChecksSchema, checks);
+      return this.checks.addAll(trx, jobId, checks);
+    });
   }
 
   @Post('checks/:id/withdraw')
   @ApiResponse({ status: 201, standardSchema: checkSchema })
-  withdraw(@Id('check') id: string): Promise<Check> {
-    return this.checks.setWithdrawn(id, true);
+  @Problems(404)
+  withdraw(@Id('check') id: string, @By() by: Actor): Promise<Check> {
+    return this.db.inJobOf('check', id, by, (trx) => this.checks.setWithdrawn(trx, id, true));
   }
 
   @Post('checks/:id/restore')
   @ApiResponse({ status: 201, standardSchema: checkSchema })
-  restore(@Id('check') id: string): Promise<Check> {
-    return this.checks.setWithdrawn(id, false);
+  @Problems(404)
+  restore(@Id('check') id: string, @By() by: Actor): Promise<Check> {
+    return this.db.inJobOf('check', id, by, (trx) => this.checks.setWithdrawn(trx, id, false));
   }
 }

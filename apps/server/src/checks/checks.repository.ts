@@ -1,42 +1,37 @@
-import { Inject, Injectable } from '@nestjs/common';
-import { type Check, type CheckFields, MOST_CHECKS } from '@ulpen/core';
+import { Injectable } from '@nestjs/common';
+import type { Check, CheckFields } from '@ulpen/core';
 import type { Knex } from 'knex';
-import { KNEX } from '../database/knex.ts';
-import { found, fromRow, toRow } from '../database/rows.ts';
-import { ProblemError } from '../problems/problem-error.ts';
+import { assertRoom } from '../database/limits.ts';
+import { fromRow, toRow } from '../database/rows.ts';
+import { setWithdrawn } from '../database/withdraw.ts';
 
 export type NewCheck = CheckFields & Partial<Pick<Check, 'takenAt' | 'withdrawnAt'>>;
 
 @Injectable()
 export class ChecksRepository {
-  constructor(@Inject(KNEX) private readonly knex: Knex) {}
-
   /** All of them or none. */
-  addAll(jobId: string, checks: readonly NewCheck[], outer: Knex = this.knex): Promise<Check[]> {
-    return outer.transaction(async (trx) => {
-      found(await trx('jobs').where({ id: jobId }).forUpdate().first('id'), 'job');
-      const [{ count }] = (await trx('checks').where({ job_id: jobId }).count()) as [{ count: string }];
-      if (Number(count) + checks.length > MOST_CHECKS)
-        throw ProblemError.invalid([{ field: 'checks', message: `at most ${MOST_CHECKS} checks a job` }]);
-      if (checks.length === 0) return [];
-      const rows = await trx('checks')
-        .insert(checks.map((c) => toRow({ jobId, ...c })))
-        .returning('*');
-      return rows.map((row) => fromRow<Check>(row));
-    });
-  }
-
-  /** Oldest first. */
-  async ofJob(jobId: string): Promise<Check[]> {
-    const rows = await this.knex('checks').where({ job_id: jobId }).orderBy('position');
+  async addAll(db: Knex, jobId: string, checks: readonly NewCheck[]): Promise<Check[]> {
+    const where = { job_id: jobId };
+    await assertRoom(db, 'checksOfJob', { table: 'checks', where, adding: checks.length, field: 'checks' });
+    if (checks.length === 0) return [];
+    const rows = await db('checks')
+      .insert(checks.map((c) => toRow({ jobId, ...c })))
+      .returning('*');
     return rows.map((row) => fromRow<Check>(row));
   }
 
-  async setWithdrawn(id: string, withdrawn: boolean): Promise<Check> {
-    const [row] = await this.knex('checks')
-      .where({ id })
-      .update({ withdrawn_at: withdrawn ? this.knex.fn.now() : null })
-      .returning('*');
-    return fromRow<Check>(found(row, 'check'));
+  /** Oldest first; `all` with those of retired outputs. */
+  async ofJob(db: Knex, jobId: string, { all = false } = {}): Promise<Check[]> {
+    const query = db('checks as x').where('x.job_id', jobId).orderBy('x.position').select('x.*');
+    if (!all)
+      query
+        .leftJoin('pairs as p', 'p.id', 'x.pair_id')
+        .leftJoin('units as u', 'u.id', 'p.unit_id')
+        .where({ 'p.retired_at': null, 'u.retired_at': null });
+    return (await query).map((row) => fromRow<Check>(row));
+  }
+
+  async setWithdrawn(db: Knex, id: string, withdrawn: boolean): Promise<Check> {
+    return fromRow<Check>(await setWithdrawn(db, 'checks', { id, withdrawn, what: 'check' }));
   }
 }

@@ -1,80 +1,65 @@
-import { Body, Controller, Delete, Get, HttpCode, Post, Put, Req, Res } from '@nestjs/common';
-import { ApiBody, ApiConsumes, ApiResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Delete, HttpCode, Post, Put } from '@nestjs/common';
+import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   type Connector,
   connectorChangeSchema,
   type ConnectorFields,
   connectorFieldsSchema,
   connectorSchema,
-  type Photo,
-  photoSchema,
 } from '@ulpen/core';
-import type { FastifyReply, FastifyRequest } from 'fastify';
+import { By } from '../actors/by.ts';
+import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
+import { assertUnitThere } from '../units/unit-there.ts';
 import { ConnectorsRepository } from './connectors.repository.ts';
-import { photoOf } from './photo-upload.ts';
-import { PhotosRepository } from './photos.repository.ts';
 
 @ApiTags('connectors')
 @Controller()
 export class ConnectorsController {
   constructor(
+    private readonly db: Database,
     private readonly connectors: ConnectorsRepository,
-    private readonly photos: PhotosRepository,
   ) {}
 
   @Post('units/:id/connectors')
   @ApiResponse({ status: 201, standardSchema: connectorSchema })
+  @Problems(400, 404, 409)
   add(
     @Id('unit') unitId: string,
+    @By() by: Actor,
     @Body({ schema: connectorFieldsSchema }) fields: ConnectorFields,
   ): Promise<Connector> {
-    return this.connectors.add(unitId, fields);
+    return this.db.inJobOf('unit', unitId, by, async (trx) => {
+      await assertUnitThere(trx, unitId, 'plug');
+      return this.connectors.add(trx, unitId, fields);
+    });
   }
 
+  /** Readings that a plug's new lock forbids are withdrawn with the change; they stay in the record. */
   @Put('connectors/:id')
   @ApiResponse({ status: 200, standardSchema: connectorSchema })
+  @Problems(400, 404, 409)
   change(
     @Id('connector') id: string,
+    @By() by: Actor,
     @Body({ schema: connectorChangeSchema }) { version, ...fields }: ConnectorFields & { version: number },
   ): Promise<Connector> {
-    return this.connectors.change(id, version, fields);
+    return this.db.inJobOf('connector', id, by, (trx) => this.connectors.change(trx, id, version, fields));
   }
 
+  /** A plug that nothing was recorded of goes; any other is kept in the record and can be brought back. */
   @Delete('connectors/:id')
   @HttpCode(204)
-  remove(@Id('connector') id: string): Promise<void> {
-    return this.connectors.remove(id);
+  @Problems(404)
+  remove(@Id('connector') id: string, @By() by: Actor): Promise<void> {
+    return this.db.inJobOf('connector', id, by, (trx) => this.connectors.remove(trx, id));
   }
 
-  @Post('connectors/:id/photos')
-  @ApiConsumes('multipart/form-data')
-  @ApiBody({
-    description: 'JPEG, PNG or WebP, at most 2 MiB',
-    schema: {
-      type: 'object',
-      required: ['file'],
-      properties: { file: { type: 'string', format: 'binary' } },
-    },
-  })
-  @ApiResponse({ status: 201, standardSchema: photoSchema })
-  async addPhoto(@Id('connector') id: string, @Req() request: FastifyRequest): Promise<Photo> {
-    return this.photos.add(id, await photoOf(request));
-  }
-
-  @Get('photos/:id')
-  @ApiResponse({ status: 200, description: 'the picture itself' })
-  async photo(@Id('photo') id: string, @Res() reply: FastifyReply): Promise<void> {
-    const { mediaType, content } = await this.photos.content(id);
-    await reply
-      .header('content-type', mediaType)
-      .header('cache-control', 'private, max-age=86400')
-      .send(content);
-  }
-
-  @Delete('photos/:id')
-  @HttpCode(204)
-  removePhoto(@Id('photo') id: string): Promise<void> {
-    return this.photos.remove(id);
+  @Post('connectors/:id/restore')
+  @ApiResponse({ status: 201, standardSchema: connectorSchema })
+  @Problems(400, 404, 409)
+  restore(@Id('connector') id: string, @By() by: Actor): Promise<Connector> {
+    return this.db.inJobOf('connector', id, by, (trx) => this.connectors.restore(trx, id));
   }
 }

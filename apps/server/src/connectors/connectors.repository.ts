@@ -1,145 +1,142 @@
-import { Inject, Injectable } from '@nestjs/common';
-import {
-  type Cavity,
-  cavityCount,
-  type Connector,
-  type ConnectorFields,
-  MOST_CONNECTORS,
-  type Photo,
-} from '@ulpen/core';
+import { Injectable } from '@nestjs/common';
+import { type Cavity, type Connector, type ConnectorFields, type Photo } from '@ulpen/core';
 import type { Knex } from 'knex';
-import { KNEX } from '../database/knex.ts';
-import { found, fromRow } from '../database/rows.ts';
+import { assertRoom } from '../database/limits.ts';
+import { found, fromRow, fromRowWithRetired } from '../database/rows.ts';
 import { VersionedTable } from '../database/versioned-table.ts';
+import { PHOTO_COLUMNS } from '../photos/photos.repository.ts';
 import { ProblemError } from '../problems/problem-error.ts';
-import { PHOTO_COLUMNS } from './photos.repository.ts';
+import { withdrawLocked } from '../readings/locked-readings.ts';
+import { assertUnitThere } from '../units/unit-there.ts';
+import { cavitiesNamed, writeCavities } from './cavities.ts';
 
 type Row = Omit<Connector, 'cavities' | 'photos' | 'empty'>;
+/** With what was retired: for the record that a job file keeps. */
+export type ConnectorRecord = Connector & { retiredAt: string | null; retired: Cavity[] };
 
 @Injectable()
 export class ConnectorsRepository {
-  private readonly table: VersionedTable<Row>;
+  private readonly table = new VersionedTable<Row>('connectors', 'connector');
 
-  constructor(@Inject(KNEX) private readonly knex: Knex) {
-    this.table = new VersionedTable<Row>(knex, 'connectors', 'connector');
+  /** All connectors in sight of a job in the order of its units. */
+  async ofJob(db: Knex, jobId: string): Promise<Connector[]> {
+    const rows = await db('connectors as c')
+      .join('units as u', 'u.id', 'c.unit_id')
+      .where({ 'u.job_id': jobId, 'c.retired_at': null, 'u.retired_at': null })
+      .orderBy(['u.position', 'c.position'])
+      .select('c.*');
+    return (await this.withContents(db, rows)).map(
+      ({ retired: _, retiredAt: __, ...connector }) => connector,
+    );
   }
 
-  /** All connectors of a job in the order of its units. */
-  async ofJob(jobId: string, trx: Knex = this.knex): Promise<Connector[]> {
-    const rows = await trx('connectors as c')
+  /** Retired ones among them. */
+  async record(db: Knex, jobId: string): Promise<ConnectorRecord[]> {
+    const rows = await db('connectors as c')
       .join('units as u', 'u.id', 'c.unit_id')
       .where('u.job_id', jobId)
       .orderBy(['u.position', 'c.position'])
       .select('c.*');
-    return this.withContents(rows, trx);
+    return this.withContents(db, rows);
   }
 
-  async get(id: string, trx: Knex = this.knex): Promise<Connector> {
-    const row = found(await trx('connectors').where({ id }).first(), 'connector');
-    return (await this.withContents([row], trx))[0];
+  async get(db: Knex, id: string): Promise<Connector> {
+    const row = found(await db('connectors').where({ id, retired_at: null }).first(), 'connector');
+    await assertUnitThere(db, row.unit_id, 'plug');
+    const [{ retired: _, retiredAt: __, ...connector }] = await this.withContents(db, [row]);
+    return connector;
   }
 
-  add(unitId: string, fields: ConnectorFields, within?: Knex): Promise<Connector> {
-    const write = async (trx: Knex) => {
-      found(await trx('units').where({ id: unitId }).forUpdate().first('id'), 'unit');
-      const [{ count }] = await trx('connectors').where({ unit_id: unitId }).count();
-      if (Number(count) >= MOST_CONNECTORS)
-        throw ProblemError.invalid([
-          { field: '', message: `at most ${MOST_CONNECTORS} connectors on one unit` },
-        ]);
-      await assertNameFree(trx, unitId, fields.name, null);
-      const { id } = await this.table.append({ unitId }, columns(fields), trx);
-      await writeCavities(trx, id, fields);
-      return this.get(id, trx);
-    };
-    return within ? write(within) : this.knex.transaction(write);
+  /** @param more what a job file says beyond a plug's fields */
+  async add(
+    db: Knex,
+    unitId: string,
+    fields: ConnectorFields,
+    more: { version?: number; retiredAt?: string | null; retiredCavities?: readonly number[] } = {},
+  ): Promise<ConnectorRecord> {
+    await assertRoom(db, 'connectorsOfUnit', { table: 'connectors', where: { unit_id: unitId } });
+    if (!more.retiredAt) await assertNameFree(db, unitId, fields.name, null);
+    const { retiredCavities = [], ...own } = more;
+    const { id } = await this.table.append(db, { unitId }, { ...columns(fields), ...own });
+    await writeCavities(db, id, fields, retiredCavities);
+    const row = await db('connectors').where({ id }).first();
+    return (await this.withContents(db, [row]))[0];
   }
 
-  change(id: string, version: number, fields: ConnectorFields): Promise<Connector> {
-    return this.knex.transaction(async (trx) => {
-      const { unitId } = found(
-        await trx('connectors').where({ id }).forUpdate().first('unit_id as unitId'),
-        'connector',
-      );
-      await assertNameFree(trx, unitId, fields.name, id);
-      await trx('connectors')
-        .where({ id, version })
-        .update({ version: version + 1 })
-        .returning('id')
-        .then(async (rows) => {
-          if (rows.length === 0) throw ProblemError.stale('connector', await this.get(id, trx));
-        });
-      await assertNothingLost(trx, id, fields);
-      await trx('connectors').where({ id }).update(toColumns(fields));
-      await writeCavities(trx, id, fields);
-      return this.get(id, trx);
-    });
+  async change(db: Knex, id: string, version: number, fields: ConnectorFields): Promise<Connector> {
+    const current = await this.get(db, id);
+    if (current.version !== version) throw ProblemError.stale('connector', current);
+    await assertNameFree(db, current.unitId, fields.name, id);
+    await this.table.update(db, id, version, columns(fields));
+    await writeCavities(db, id, fields);
+    await withdrawLocked(db, id, fields);
+    return this.get(db, id);
   }
 
-  remove(id: string): Promise<void> {
-    return this.table.remove(id);
+  async remove(db: Knex, id: string): Promise<void> {
+    await this.get(db, id);
+    const photos = await db('photos').where({ connector_id: id }).first('id');
+    if (photos || (await cavitiesNamed(db, id)).length > 0) return this.table.retire(db, id);
+    await db('cavities').where({ connector_id: id }).delete();
+    await db('connectors').where({ id }).delete();
   }
 
-  private async withContents(rows: Record<string, unknown>[], trx: Knex): Promise<Connector[]> {
+  async restore(db: Knex, id: string): Promise<Connector> {
+    const row = found(await db('connectors').where({ id }).first(), 'connector');
+    await assertUnitThere(db, row.unit_id, 'plug');
+    await assertNameFree(db, row.unit_id, row.name, id);
+    await this.table.restore(db, id);
+    return this.get(db, id);
+  }
+
+  private async withContents(db: Knex, rows: Record<string, unknown>[]): Promise<ConnectorRecord[]> {
     const ids = rows.map((r) => r['id'] as string);
-    const [cavities, photos] = await Promise.all([
-      trx('cavities').whereIn('connector_id', ids).orderBy('number'),
-      trx('photos')
+    const cavities = grouped(await db('cavities').whereIn('connector_id', ids).orderBy('number'));
+    const photos = grouped(
+      await db('photos')
         .whereIn('connector_id', ids)
-        .orderBy('taken_at')
+        .andWhere({ retired_at: null })
+        .orderBy(['taken_at', 'position'])
         .select([...PHOTO_COLUMNS, 'connector_id']),
-    ]);
+    );
     return rows.map((row) => {
-      const own = cavities.filter((c) => c.connector_id === row['id']);
+      const id = row['id'] as string;
+      const all = cavities.get(id) ?? [];
+      const own = all.filter((c) => c['retired_at'] === null);
+      const asCavity = (c: Record<string, unknown>) =>
+        ({ id: c['id'], number: c['number'], empty: c['empty'] }) as Cavity;
       return {
-        ...fromRow<Row>(row),
-        empty: own.filter((c) => c.empty).map((c) => c.number),
-        cavities: own.map(({ id, number, empty }): Cavity => ({ id, number, empty })),
-        photos: photos
-          .filter((p) => p.connector_id === row['id'])
-          .map(({ connector_id: _, ...photo }) => fromRow<Photo>(photo)),
+        ...fromRowWithRetired<Row>(row),
+        empty: own.filter((c) => c['empty']).map((c) => c['number'] as number),
+        cavities: own.map(asCavity),
+        retired: all.filter((c) => c['retired_at'] !== null).map(asCavity),
+        photos: (photos.get(id) ?? []).map(({ connector_id: _, ...photo }) => fromRow<Photo>(photo)),
       };
     });
   }
+}
+
+function grouped(rows: Record<string, unknown>[]): Map<string, Record<string, unknown>[]> {
+  const groups = new Map<string, Record<string, unknown>[]>();
+  for (const row of rows) {
+    const id = row['connector_id'] as string;
+    const group = groups.get(id);
+    if (group) group.push(row);
+    else groups.set(id, [row]);
+  }
+  return groups;
 }
 
 const columns = ({ empty: _, rows, ...fields }: ConnectorFields) => ({
   ...fields,
   rows: JSON.stringify(rows),
 });
-const toColumns = columns;
 
-async function assertNameFree(trx: Knex, unitId: string, name: string, except: string | null): Promise<void> {
-  const query = trx('connectors').where({ unit_id: unitId }).whereRaw('lower(name) = lower(?)', [name]);
+async function assertNameFree(db: Knex, unitId: string, name: string, except: string | null): Promise<void> {
+  const query = db('connectors')
+    .where({ unit_id: unitId, retired_at: null })
+    .whereRaw('lower(name) = lower(?)', [name]);
   if (except) query.andWhereNot({ id: except });
   if (await query.first('id'))
     throw ProblemError.invalid([{ field: 'name', message: `this unit has a plug ${name} already` }]);
-}
-
-/** Cavities that readings or claims name cannot be taken away or called empty under them. */
-async function assertNothingLost(trx: Knex, connectorId: string, fields: ConnectorFields): Promise<void> {
-  const count = cavityCount(fields);
-  const named = await trx('cavities as v')
-    .where('v.connector_id', connectorId)
-    .andWhere((gone) => gone.where('v.number', '>', count).orWhereIn('v.number', fields.empty))
-    .andWhereRaw(
-      `exists (select 1 from readings r where r.withdrawn_at is null and v.id in (r.cavity_id, r.other_cavity_id))`,
-    )
-    .orderBy('v.number')
-    .select('v.number');
-  if (named.length === 0) return;
-  const numbers = named.map((n) => n.number).join(', ');
-  const field = named.some((n) => n.number > count) ? 'rows' : 'empty';
-  throw ProblemError.invalid([{ field, message: `cavity ${numbers} has readings; withdraw them first` }]);
-}
-
-async function writeCavities(trx: Knex, connectorId: string, fields: ConnectorFields): Promise<void> {
-  const count = cavityCount(fields);
-  await trx('cavities').where({ connector_id: connectorId }).andWhere('number', '>', count).delete();
-  const rows = Array.from({ length: count }, (_, i) => ({
-    connector_id: connectorId,
-    number: i + 1,
-    empty: fields.empty.includes(i + 1),
-  }));
-  await trx('cavities').insert(rows).onConflict(['connector_id', 'number']).merge(['empty']);
 }

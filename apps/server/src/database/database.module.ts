@@ -1,21 +1,15 @@
-import { type DynamicModule, Global, Inject, Module, type OnApplicationShutdown } from '@nestjs/common';
-import type { Knex } from 'knex';
-import { connect, KNEX } from './knex.ts';
+import { type DynamicModule, Global, Module } from '@nestjs/common';
+import { Database } from './database.ts';
+import { connect, type ConnectOptions, KNEX } from './knex.ts';
 
 @Global()
 @Module({})
-export class DatabaseModule implements OnApplicationShutdown {
-  constructor(@Inject(KNEX) private readonly knex: Knex) {}
-
-  static at(databaseUrl: string): DynamicModule {
+export class DatabaseModule {
+  static at(databaseUrl: string, options: ConnectOptions): DynamicModule {
     return {
       module: DatabaseModule,
-      providers: [{ provide: KNEX, useFactory: () => connect(databaseUrl) }],
-      exports: [KNEX],
+      providers: [{ provide: KNEX, useFactory: () => connect(databaseUrl, options) }, Database],
+      exports: [KNEX, Database],
     };
-  }
-
-  async onApplicationShutdown(): Promise<void> {
-    await this.knex.destroy();
   }
 }

@@ -4,6 +4,7 @@ import * as find from './migrations/002-find.ts';
 import * as recordings from './migrations/003-recordings.ts';
 import * as checks from './migrations/004-checks.ts';
 import * as plan from './migrations/005-plan.ts';
+import * as record from './migrations/006-record.ts';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
@@ -11,15 +12,51 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '003-recordings': recordings,
   '004-checks': checks,
   '005-plan': plan,
+  '006-record': record,
+};
+
+const SOURCE = {
+  getMigrations: async () => Object.keys(MIGRATIONS).sort(),
+  getMigrationName: (name: string) => name,
+  getMigration: async (name: string) => MIGRATIONS[name],
 };
 
 /** Brings the database to the newest shape; does nothing when it is there already. */
 export async function migrate(knex: Knex): Promise<void> {
-  await knex.migrate.latest({
-    migrationSource: {
-      getMigrations: async () => Object.keys(MIGRATIONS).sort(),
-      getMigrationName: (name: string) => name,
-      getMigration: async (name: string) => MIGRATIONS[name],
-    },
-  });
+  await knex.migrate.latest({ migrationSource: SOURCE });
+}
+
+/** How a database stands to this build. */
+export interface SchemaState {
+  /** migrations that the database lacks */
+  pending: string[];
+  /** migrations that the database has and this build does not know */
+  unknown: string[];
+  jobs: number;
+}
+
+export async function schemaState(knex: Knex): Promise<SchemaState> {
+  const has = (table: string) => knex.schema.hasTable(table);
+  const applied: string[] = (await has('knex_migrations'))
+    ? (await knex('knex_migrations').orderBy('id').select('name')).map((row) => row.name)
+    : [];
+  const [{ count }] = (await has('jobs')) ? await knex('jobs').count<{ count: number }[]>() : [{ count: 0 }];
+  return {
+    pending: Object.keys(MIGRATIONS).filter((name) => !applied.includes(name)),
+    unknown: applied.filter((name) => !Object.hasOwn(MIGRATIONS, name)),
+    jobs: Number(count),
+  };
+}
+
+/** @throws Error that says what to do when the database does not fit this build */
+export async function assertFits(knex: Knex): Promise<void> {
+  const { pending, unknown } = await schemaState(knex);
+  if (unknown.length > 0)
+    throw new Error(
+      `The database was made by a newer Ulpen (${unknown.join(', ')}). Update this one; nothing was changed.`,
+    );
+  if (pending.length > 0)
+    throw new Error(
+      `The database is older than this build (${pending.join(', ')} are missing). Start with npm start, which writes a dump and brings it up.`,
+    );
 }

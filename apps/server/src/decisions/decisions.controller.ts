@@ -2,8 +2,11 @@ import { Body, Controller, Post } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import { type Decision, type DecisionFields, decisionFieldsSchema, decisionSchema } from '@ulpen/core';
 import { z } from 'zod';
-import { PairsRepository } from '../pairs/pairs.repository.ts';
+import { By } from '../actors/by.ts';
+import { type Actor, Database } from '../database/database.ts';
+import { assertOwnRefs } from '../database/own-refs.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { DecisionsRepository } from './decisions.repository.ts';
 
 const someDecisionsSchema = z
@@ -16,32 +19,35 @@ const someDecisionsSchema = z
 @Controller()
 export class DecisionsController {
   constructor(
+    private readonly db: Database,
     private readonly decisions: DecisionsRepository,
-    private readonly pairs: PairsRepository,
   ) {}
 
   @Post('jobs/:id/decisions')
   @ApiResponse({ status: 201, standardSchema: z.array(decisionSchema) })
-  async add(
+  @Problems(400, 404)
+  add(
     @Id('job') jobId: string,
+    @By() by: Actor,
     @Body({ schema: someDecisionsSchema }) decisions: DecisionFields[],
   ): Promise<Decision[]> {
-    await this.pairs.assertOfJob(
-      jobId,
-      decisions.flatMap((d) => d.pairId ?? []),
-    );
-    return this.decisions.addAll(jobId, decisions);
+    return this.db.inJob(jobId, by, async (trx) => {
+      await assertOwnRefs(trx, jobId, someDecisionsSchema, decisions);
+      return this.decisions.addAll(trx, jobId, decisions);
+    });
   }
 
   @Post('decisions/:id/withdraw')
   @ApiResponse({ status: 201, standardSchema: decisionSchema })
-  withdraw(@Id('decision') id: string): Promise<Decision> {
-    return this.decisions.setWithdrawn(id, true);
+  @Problems(404)
+  withdraw(@Id('decision') id: string, @By() by: Actor): Promise<Decision> {
+    return this.db.inJobOf('decision', id, by, (trx) => this.decisions.setWithdrawn(trx, id, true));
   }
 
   @Post('decisions/:id/restore')
   @ApiResponse({ status: 201, standardSchema: decisionSchema })
-  restore(@Id('decision') id: string): Promise<Decision> {
-    return this.decisions.setWithdrawn(id, false);
+  @Problems(404)
+  restore(@Id('decision') id: string, @By() by: Actor): Promise<Decision> {
+    return this.db.inJobOf('decision', id, by, (trx) => this.decisions.setWithdrawn(trx, id, false));
   }
 }

@@ -6,59 +6,81 @@ import {
   deviceFieldsSchema,
   deviceSchema,
   type LibraryDevice,
-  MOST_DEVICES,
-  problemSchema,
+  LIMITS,
+  limitWords,
   writeDevices,
 } from '@ulpen/core';
 import { z } from 'zod';
+import { By } from '../actors/by.ts';
+import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { DevicesRepository } from './devices.repository.ts';
 
 const someDevicesSchema = z
   .array(deviceFieldsSchema)
   .min(1, 'at least one device')
-  .max(MOST_DEVICES, `at most ${MOST_DEVICES} at once`)
+  .max(LIMITS.devicesOfLibrary.most, limitWords('devicesOfLibrary'))
   .refine((list) => new Set(list.map((d) => d.name)).size === list.length, 'each name once')
   .meta({ id: 'SomeDevices' });
 
 @ApiTags('library')
 @Controller('devices')
 export class DevicesController {
-  constructor(private readonly devices: DevicesRepository) {}
+  constructor(
+    private readonly db: Database,
+    private readonly devices: DevicesRepository,
+  ) {}
 
   @Get()
   @ApiResponse({ status: 200, standardSchema: z.array(deviceSchema) })
+  @Problems()
   all(): Promise<LibraryDevice[]> {
-    return this.devices.all();
+    return this.db.read((db) => this.devices.all(db));
   }
 
   @Get('table')
   @Header('content-type', 'text/csv; charset=utf-8')
   @Header('content-disposition', 'attachment; filename="devices.csv"')
   @ApiResponse({ status: 200, description: 'The library as CSV, as it can be taken in again' })
+  @Problems()
   async table(): Promise<string> {
-    return writeDevices(await this.devices.all());
+    return writeDevices(await this.db.read((db) => this.devices.all(db)));
   }
 
   @Post()
   @ApiResponse({ status: 201, standardSchema: z.array(deviceSchema) })
-  addAll(@Body({ schema: someDevicesSchema }) devices: DeviceFields[]): Promise<LibraryDevice[]> {
-    return this.devices.addAll(devices);
+  @Problems(400)
+  addAll(
+    @By() by: Actor,
+    @Body({ schema: someDevicesSchema }) devices: DeviceFields[],
+  ): Promise<LibraryDevice[]> {
+    return this.db.inShop(by, (trx) => this.devices.addAll(trx, devices));
   }
 
   @Put(':id')
   @ApiResponse({ status: 200, standardSchema: deviceSchema })
-  @ApiResponse({ status: 409, standardSchema: problemSchema })
+  @Problems(400, 404, 409)
   change(
     @Id('device') id: string,
+    @By() by: Actor,
     @Body({ schema: deviceChangeSchema }) { version, ...fields }: DeviceFields & { version: number },
   ): Promise<LibraryDevice> {
-    return this.devices.change(id, version, fields);
+    return this.db.inShop(by, (trx) => this.devices.change(trx, id, version, fields));
   }
 
+  /** Kept, since jobs name it, and can be brought back. */
   @Delete(':id')
   @HttpCode(204)
-  remove(@Id('device') id: string): Promise<void> {
-    return this.devices.remove(id);
+  @Problems(404)
+  remove(@Id('device') id: string, @By() by: Actor): Promise<void> {
+    return this.db.inShop(by, (trx) => this.devices.remove(trx, id));
+  }
+
+  @Post(':id/restore')
+  @ApiResponse({ status: 201, standardSchema: deviceSchema })
+  @Problems(400, 404)
+  restore(@Id('device') id: string, @By() by: Actor): Promise<LibraryDevice> {
+    return this.db.inShop(by, (trx) => this.devices.restore(trx, id));
   }
 }

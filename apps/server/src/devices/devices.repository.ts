@@ -1,8 +1,8 @@
-import { Inject, Injectable } from '@nestjs/common';
-import { type DeviceFields, type LibraryDevice, MOST_DEVICES } from '@ulpen/core';
+import { Injectable } from '@nestjs/common';
+import { type DeviceFields, LIMITS, type LibraryDevice, limitWords } from '@ulpen/core';
 import type { Knex } from 'knex';
-import { KNEX } from '../database/knex.ts';
 import { found } from '../database/rows.ts';
+import { countOf } from '../database/versioned-table.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 
 interface Row {
@@ -11,6 +11,7 @@ interface Row {
   version: number;
 }
 
+const COLUMNS = ['id', 'abilities', 'version'];
 const toDevice = ({ id, abilities, version }: Row): LibraryDevice => ({ ...abilities, id, version });
 const toRow = (fields: DeviceFields) => ({
   name: fields.name,
@@ -20,58 +21,66 @@ const toRow = (fields: DeviceFields) => ({
 
 @Injectable()
 export class DevicesRepository {
-  constructor(@Inject(KNEX) private readonly knex: Knex) {}
-
-  async all(): Promise<LibraryDevice[]> {
-    return (await this.knex<Row>('devices').orderBy('position')).map(toDevice);
+  async all(db: Knex): Promise<LibraryDevice[]> {
+    return (await db('devices').where({ retired_at: null }).orderBy('position').select(COLUMNS)).map(
+      toDevice,
+    );
   }
 
-  async get(id: string, trx: Knex = this.knex): Promise<LibraryDevice> {
-    return toDevice(found(await trx<Row>('devices').where({ id }).first(), 'device'));
+  async get(db: Knex, id: string): Promise<LibraryDevice> {
+    return toDevice(found(await db('devices').where({ id, retired_at: null }).first(COLUMNS), 'device'));
   }
 
-  /** The id of a name; null where the library has none. */
-  async idOf(name: string | null, trx: Knex): Promise<string | null> {
-    if (name === null) return null;
-    return (await trx<Row & { name: string }>('devices').where({ name }).first('id'))?.id ?? null;
+  /** The ids of some amplifiers' names; what the library has not is not there. */
+  async amplifiersNamed(db: Knex, names: readonly string[]): Promise<Map<string, string>> {
+    const rows = await db('devices')
+      .where({ kind: 'amplifier', retired_at: null })
+      .whereIn('name', [...names])
+      .select('id', 'name');
+    return new Map(rows.map((row) => [row.name, row.id]));
   }
 
-  /**
-   * All of them or none; a device of the same name is replaced by what is known better now.
-   */
-  addAll(devices: readonly DeviceFields[]): Promise<LibraryDevice[]> {
-    return this.knex.transaction(async (trx) => {
-      const rows = (await trx('devices')
-        .insert(devices.map(toRow))
-        .onConflict('name')
-        .merge({
-          kind: trx.raw('excluded.kind'),
-          abilities: trx.raw('excluded.abilities'),
-          version: trx.raw('devices.version + 1'),
-        })
-        .returning(['id', 'abilities', 'version'])) as Row[];
-      const [{ count }] = (await trx('devices').count()) as [{ count: string }];
-      if (Number(count) > MOST_DEVICES)
-        throw ProblemError.invalid([{ field: 'devices', message: `at most ${MOST_DEVICES} in the library` }]);
-      return rows.map(toDevice);
-    });
+  /** All of them or none; a device of the same name is replaced by what is known better now. */
+  async addAll(db: Knex, devices: readonly DeviceFields[]): Promise<LibraryDevice[]> {
+    const rows = (await db('devices')
+      .insert(devices.map(toRow))
+      .onConflict(db.raw('(name) where retired_at is null'))
+      .merge({
+        kind: db.raw('excluded.kind'),
+        abilities: db.raw('excluded.abilities'),
+        version: db.raw('devices.version + 1'),
+      })
+      .returning(COLUMNS)) as Row[];
+    if ((await countOf(db, 'devices', { retired_at: null })) > LIMITS.devicesOfLibrary.most)
+      throw ProblemError.invalid([{ field: 'devices', message: limitWords('devicesOfLibrary') }]);
+    return rows.map(toDevice);
   }
 
-  async change(id: string, version: number, fields: DeviceFields): Promise<LibraryDevice> {
-    const taken = await this.knex('devices').where({ name: fields.name }).whereNot({ id }).first('id');
-    if (taken)
-      throw ProblemError.invalid([
-        { field: 'name', message: 'is the name of another device of the library' },
-      ]);
-    const [row] = await this.knex('devices')
-      .where({ id, version })
+  async change(db: Knex, id: string, version: number, fields: DeviceFields): Promise<LibraryDevice> {
+    const current = await this.get(db, id);
+    if (current.version !== version) throw ProblemError.stale('device', current);
+    await assertNameFree(db, fields.name, id);
+    const [row] = await db('devices')
+      .where({ id })
       .update({ ...toRow(fields), version: version + 1 })
-      .returning(['id', 'abilities', 'version']);
-    if (row) return toDevice(row);
-    throw ProblemError.stale('device', await this.get(id));
+      .returning(COLUMNS);
+    return toDevice(row);
   }
 
-  async remove(id: string): Promise<void> {
-    if ((await this.knex('devices').where({ id }).delete()) === 0) throw ProblemError.notFound('device');
+  async remove(db: Knex, id: string): Promise<void> {
+    await this.get(db, id);
+    await db('devices').where({ id }).update({ retired_at: db.fn.now() });
   }
+
+  async restore(db: Knex, id: string): Promise<LibraryDevice> {
+    const row = found(await db('devices').where({ id }).first('name'), 'device');
+    await assertNameFree(db, row.name, id);
+    await db('devices').where({ id }).update({ retired_at: null });
+    return this.get(db, id);
+  }
+}
+
+async function assertNameFree(db: Knex, name: string, except: string): Promise<void> {
+  if (await db('devices').where({ name, retired_at: null }).whereNot({ id: except }).first('id'))
+    throw ProblemError.invalid([{ field: 'name', message: 'is the name of another device of the library' }]);
 }

@@ -13,7 +13,11 @@ import {
 } from '@ulpen/core';
 import type { FastifyReply } from 'fastify';
 import { z } from 'zod';
+import { By } from '../actors/by.ts';
+import { Gone } from '../compute/gone.ts';
+import type { Actor } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { HarnessService } from './harness.service.ts';
 
 const copySchema = z.object({ connectorId: idSchema });
@@ -25,36 +29,46 @@ export class HarnessController {
 
   @Get('jobs/:id/harness')
   @ApiResponse({ status: 200, standardSchema: harnessViewSchema })
+  @Problems(404)
   view(@Id('job') jobId: string): Promise<HarnessView> {
     return this.harness.view(jobId);
   }
 
   @Get('jobs/:id/findings')
   @ApiResponse({ status: 200, description: 'every cavity with what is known of it, its standing and date' })
-  findings(@Id('job') jobId: string): Promise<FindingRow[]> {
-    return this.harness.findings(jobId);
+  @Problems(404, 429)
+  findings(@Id('job') jobId: string, @Gone() signal: AbortSignal): Promise<FindingRow[]> {
+    return this.harness.findings(jobId, signal);
   }
 
   @Get('jobs/:id/findings.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
   @ApiResponse({ status: 200, description: 'the same as a table' })
-  async csv(@Id('job') jobId: string, @Res({ passthrough: true }) reply: FastifyReply): Promise<string> {
+  @Problems(404, 429)
+  async csv(
+    @Id('job') jobId: string,
+    @Gone() signal: AbortSignal,
+    @Res({ passthrough: true }) reply: FastifyReply,
+  ): Promise<string> {
     void reply.header('content-disposition', 'attachment; filename="pin-map.csv"');
-    return findingsCsv(await this.harness.findings(jobId));
+    return findingsCsv(await this.harness.findings(jobId, signal));
   }
 
   @Post('units/:id/connector-copies')
   @ApiResponse({ status: 201, standardSchema: connectorSchema })
+  @Problems(400, 404, 409, 429)
   copy(
     @Id('unit') unitId: string,
+    @By() by: Actor,
     @Body({ schema: copySchema }) { connectorId }: { connectorId: string },
   ): Promise<Connector> {
-    return this.harness.copy(unitId, connectorId);
+    return this.harness.copy(unitId, connectorId, by);
   }
 
   @Post('jobs/:id/outputs-found')
   @ApiResponse({ status: 201, standardSchema: z.array(pairSchema) })
-  takeOver(@Id('job') jobId: string): Promise<Pair[]> {
-    return this.harness.takeOver(jobId);
+  @Problems(404, 429)
+  takeOver(@Id('job') jobId: string, @By() by: Actor): Promise<Pair[]> {
+    return this.harness.takeOver(jobId, by);
   }
 }

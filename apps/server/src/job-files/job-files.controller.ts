@@ -3,36 +3,49 @@ import { ApiBody, ApiConsumes, ApiResponse, ApiTags } from '@nestjs/swagger';
 import { type Job, jobFileSchema, jobSchema } from '@ulpen/core';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
+import { By } from '../actors/by.ts';
 import { ComputePool } from '../compute/compute-pool.ts';
+import { Gone } from '../compute/gone.ts';
+import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
 import { ProblemError } from '../problems/problem-error.ts';
-import { JobFilesService } from './job-files.service.ts';
-
-const MOST_BYTES = 64 * 1024 * 1024;
+import { Problems } from '../problems/problems.decorator.ts';
+import { withUpload } from '../uploads/upload.ts';
+import { JobFileReader } from './job-file-reader.ts';
+import { JobFileWriter } from './job-file-writer.ts';
 
 @ApiTags('job files')
 @Controller()
 export class JobFilesController {
   constructor(
-    private readonly files: JobFilesService,
+    private readonly db: Database,
+    private readonly writer: JobFileWriter,
+    private readonly reader: JobFileReader,
     private readonly pool: ComputePool,
   ) {}
 
+  /** One snapshot of the job, whatever is written meanwhile. */
   @Get('jobs/:id/file')
-  @ApiResponse({ status: 200, standardSchema: jobFileSchema })
-  async write(@Id('job') id: string, @Res() reply: FastifyReply): Promise<void> {
-    const file = await this.files.write(id);
+  @ApiResponse({
+    status: 200,
+    description: 'a zip of job.json (see /schemas/job-file), arrays and attachments',
+  })
+  @Problems(404, 429)
+  async write(@Id('job') id: string, @Gone() signal: AbortSignal, @Res() reply: FastifyReply): Promise<void> {
+    const { json, entries } = await this.db.snapshot((db) => this.writer.write(db, id));
+    const zip = await this.pool.run('zipJobFile', { json, entries }, { signal });
     const name =
-      file.job.car
+      json.job.car
         .toLowerCase()
         .replace(/[^a-z0-9]+/g, '-')
         .replace(/^-|-$/g, '') || 'job';
     await reply
-      .header('content-type', 'application/json; charset=utf-8')
-      .header('content-disposition', `attachment; filename="${name}.ulpen.json"`)
-      .send(JSON.stringify(file));
+      .header('content-type', 'application/zip')
+      .header('content-disposition', `attachment; filename="${name}.ulpen.zip"`)
+      .send(Buffer.from(zip.buffer, zip.byteOffset, zip.byteLength));
   }
 
+  /** A file of any version that was ever written, taken in as a new job: all of it or nothing. */
   @Post('job-files')
   @ApiConsumes('multipart/form-data')
   @ApiBody({
@@ -43,20 +56,18 @@ export class JobFilesController {
     },
   })
   @ApiResponse({ status: 201, standardSchema: jobSchema })
-  async read(@Req() request: FastifyRequest): Promise<Job> {
-    const part = await request.file({ limits: { fileSize: MOST_BYTES, files: 1 } });
-    if (!part)
-      throw ProblemError.invalid([{ field: 'file', message: 'send the job file in a part named file' }]);
-    const chunks: Buffer[] = [];
-    for await (const chunk of part.file) chunks.push(chunk);
-    if (part.file.truncated) throw ProblemError.tooLarge(`${MOST_BYTES / 2 ** 20} MiB a job file`);
-    const read = await this.pool.readJobFile(Buffer.concat(chunks).toString('utf8'));
-    if ('problems' in read) throw ProblemError.invalid(read.problems);
-    return this.files.read(read.file);
+  @Problems(400, 413, 415, 429)
+  read(@By() by: Actor, @Gone() signal: AbortSignal, @Req() request: FastifyRequest): Promise<Job> {
+    return withUpload(request, 'jobFileBytes', null, async ({ path }) => {
+      const read = await this.pool.run('readJobFile', path, { signal });
+      if ('problems' in read) throw ProblemError.invalid(read.problems);
+      return this.db.inNewJob(by, (trx) => this.reader.read(trx, read.file));
+    });
   }
 
   @Get('schemas/job-file')
   @ApiResponse({ status: 200, description: 'JSON Schema of the job file' })
+  @Problems()
   schema(): unknown {
     return z.toJSONSchema(jobFileSchema, { io: 'input', unrepresentable: 'any' });
   }

@@ -10,23 +10,35 @@ import {
   jobSchema,
   type JobView,
   jobViewSchema,
+  type Removed,
+  removedSchema,
 } from '@ulpen/core';
 import { z } from 'zod';
+import { By } from '../actors/by.ts';
+import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { type JobQuery, JobsRepository } from './jobs.repository.ts';
+import { RemovedRepository } from './removed.repository.ts';
 import { JobsService } from './jobs.service.ts';
 
 const querySchema = z.object({
-  q: z.string().max(100, 'at most 100 characters').default(''),
+  q: z
+    .string()
+    .max(100, 'at most 100 characters')
+    .refine((q) => !q.includes('\0'), 'must not contain NUL')
+    .default(''),
   limit: z.coerce.number().int().min(1).max(1000).default(50),
-  offset: z.coerce.number().int().min(0).default(0),
+  offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
 });
 
 @ApiTags('jobs')
 @Controller('jobs')
 export class JobsController {
   constructor(
+    private readonly db: Database,
     private readonly jobs: JobsRepository,
+    private readonly removed: RemovedRepository,
     private readonly service: JobsService,
   ) {}
 
@@ -35,35 +47,49 @@ export class JobsController {
   @ApiQuery({ name: 'limit', required: false, type: Number })
   @ApiQuery({ name: 'offset', required: false, type: Number })
   @ApiResponse({ status: 200, standardSchema: jobListSchema })
+  @Problems(400)
   list(@Query({ schema: querySchema }) query: JobQuery): Promise<JobList> {
-    return this.jobs.list(query);
+    return this.db.read((db) => this.jobs.list(db, query));
   }
 
   @Post()
   @ApiResponse({ status: 201, standardSchema: jobSchema })
-  add(@Body({ schema: jobFieldsSchema }) fields: JobFields): Promise<Job> {
-    return this.jobs.add(fields);
+  @Problems(400)
+  add(@By() by: Actor, @Body({ schema: jobFieldsSchema }) fields: JobFields): Promise<Job> {
+    return this.db.inNewJob(by, (trx) => this.jobs.add(trx, fields));
   }
 
   @Get(':id')
   @ApiResponse({ status: 200, standardSchema: jobViewSchema })
+  @Problems(404)
   view(@Id('job') id: string): Promise<JobView> {
-    return this.service.view(id);
+    return this.db.snapshot((db) => this.service.view(db, id));
+  }
+
+  /** What was removed and can be brought back, newest first. */
+  @Get(':id/removed')
+  @ApiResponse({ status: 200, standardSchema: z.array(removedSchema) })
+  @Problems(404)
+  listRemoved(@Id('job') id: string): Promise<Removed[]> {
+    return this.db.snapshot((db) => this.removed.ofJob(db, id));
   }
 
   @Put(':id')
   @ApiResponse({ status: 200, standardSchema: jobSchema })
+  @Problems(400, 404, 409)
   change(
     @Id('job') id: string,
-    @Body({ schema: jobChangeSchema }) body: JobFields & { version: number },
+    @By() by: Actor,
+    @Body({ schema: jobChangeSchema }) { version, ...fields }: JobFields & { version: number },
   ): Promise<Job> {
-    const { version, ...fields } = body;
-    return this.jobs.change(id, version, fields);
+    return this.db.inJob(id, by, (trx) => this.jobs.change(trx, id, version, fields));
   }
 
+  /** The only erasure there is: the job with everything of it. */
   @Delete(':id')
   @HttpCode(204)
-  remove(@Id('job') id: string): Promise<void> {
-    return this.jobs.remove(id);
+  @Problems(404)
+  remove(@Id('job') id: string, @By() by: Actor): Promise<void> {
+    return this.db.inJob(id, by, (trx) => this.jobs.erase(trx, id));
   }
 }

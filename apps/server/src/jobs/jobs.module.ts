@@ -11,6 +11,7 @@ import { UnitsModule } from '../units/units.module.ts';
 import { BriefsModule } from '../briefs/briefs.module.ts';
 import { JobsController } from './jobs.controller.ts';
 import { JobsRepository } from './jobs.repository.ts';
+import { RemovedRepository } from './removed.repository.ts';
 import { JobsService } from './jobs.service.ts';
 
 @Module({
@@ -27,7 +28,7 @@ import { JobsService } from './jobs.service.ts';
     DecisionsModule,
   ],
   controllers: [JobsController],
-  providers: [JobsRepository, JobsService],
+  providers: [JobsRepository, JobsService, RemovedRepository],
   exports: [JobsRepository, JobsService],
 })
 export class JobsModule {}

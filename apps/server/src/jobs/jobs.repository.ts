@@ -1,9 +1,9 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import type { Job, JobFields, JobLine, JobList, JobView } from '@ulpen/core';
 import type { Knex } from 'knex';
-import { KNEX } from '../database/knex.ts';
-import { fromRow } from '../database/rows.ts';
+import { found, fromRow, toRow } from '../database/rows.ts';
 import { VersionedTable } from '../database/versioned-table.ts';
+import { ProblemError } from '../problems/problem-error.ts';
 
 export interface JobQuery {
   /** words that must all appear in car, system, place or year */
@@ -18,12 +18,12 @@ const BANDS = `
     'side', p.side, 'axle', p.axle, 'way', p.way, 'lowHz', c.low_hz, 'highHz', c.high_hz, 'measured', c.pair_id is not null
   ) order by u.position, p.position) as bands
   from units u
-  join pairs p on p.unit_id = u.id
+  join pairs p on p.unit_id = u.id and p.retired_at is null
   left join lateral (
     select pair_id, low_hz, high_hz from captures
-    where pair_id = p.id and withdrawn_at is null order by imported_at desc, id limit 1
+    where pair_id = p.id and withdrawn_at is null order by imported_at desc, position desc limit 1
   ) c on true
-  where u.job_id = any(?)
+  where u.job_id = any(?) and u.retired_at is null
   group by u.job_id`;
 
 const FIND_STATE = `
@@ -35,34 +35,59 @@ const FIND_STATE = `
       select 1 from readings r where r.withdrawn_at is null and r.other_cavity_id = v.id
     ))::int as untouched
   from units u join connectors c on c.unit_id = u.id join cavities v on v.connector_id = c.id
-  where u.job_id = ?`;
+  where u.job_id = ? and u.retired_at is null and c.retired_at is null and v.retired_at is null`;
+
+/** A job's rows from the leaves to the root, each by a query over the job's id. */
+const ERASE: readonly string[] = [
+  'delete from plan_taps x using plans p where p.id = x.plan_id and p.job_id = ?',
+  'delete from plans where job_id = ?',
+  'delete from decisions where job_id = ?',
+  'delete from checks where job_id = ?',
+  'delete from photos where job_id = ?',
+  `delete from captures c using pairs p, units u where p.id = c.pair_id and u.id = p.unit_id and u.job_id = ?`,
+  'delete from recordings where job_id = ?',
+  'delete from readings where job_id = ?',
+  'delete from claims c using sheets s where s.id = c.sheet_id and s.job_id = ?',
+  'delete from sheets where job_id = ?',
+  `delete from cavities v using connectors c, units u where c.id = v.connector_id and u.id = c.unit_id and u.job_id = ?`,
+  'delete from connectors c using units u where u.id = c.unit_id and u.job_id = ?',
+  'delete from pairs p using units u where u.id = p.unit_id and u.job_id = ?',
+  'delete from units where job_id = ?',
+  'delete from targets where job_id = ?',
+  'delete from briefs where job_id = ?',
+  'delete from intakes where job_id = ?',
+  'delete from simulations where job_id = ?',
+  'delete from jobs where id = ?',
+];
 
 @Injectable()
 export class JobsRepository {
-  private readonly table: VersionedTable<Job>;
+  private readonly table = new VersionedTable<Job>('jobs', 'job');
 
-  constructor(@Inject(KNEX) private readonly knex: Knex) {
-    this.table = new VersionedTable<Job>(knex, 'jobs', 'job');
+  async get(db: Knex, id: string): Promise<Job> {
+    return fromRow<Job>(found(await db('jobs').where({ id }).first(), 'job'));
   }
 
-  get(id: string): Promise<Job> {
-    return this.table.get(id);
+  add(db: Knex, fields: JobFields & { createdAt?: string }): Promise<Job> {
+    return this.table.insert(db, fields);
   }
 
-  add(fields: JobFields & { createdAt?: string }, trx: Knex = this.knex): Promise<Job> {
-    return this.table.insert(fields, trx);
+  async change(db: Knex, id: string, version: number, fields: JobFields): Promise<Job> {
+    const current = await this.get(db, id);
+    if (current.version !== version) throw ProblemError.stale('job', current);
+    const [row] = await db('jobs')
+      .where({ id })
+      .update({ ...toRow(fields), version: version + 1, updated_at: db.fn.now() })
+      .returning('*');
+    return fromRow<Job>(row);
   }
 
-  change(id: string, version: number, fields: JobFields): Promise<Job> {
-    return this.table.update(id, version, { ...fields, updatedAt: this.knex.fn.now() });
+  async erase(db: Knex, id: string): Promise<void> {
+    for (const sql of ERASE) await db.raw(sql, [id]);
   }
 
-  remove(id: string): Promise<void> {
-    return this.table.remove(id);
-  }
-
-  async list({ q, limit, offset }: JobQuery): Promise<JobList> {
-    const query = this.knex('jobs');
+  async list(db: Knex, { q, limit, offset }: JobQuery): Promise<JobList> {
+    const query = db('jobs');
     for (const term of q.split(/\s+/).filter(Boolean)) {
       const like = `%${term.replace(/[\\%_]/g, '\\$&')}%`;
       query.whereRaw(`concat_ws(' ', car, system, place, year::text) ilike ?`, [like]);
@@ -74,22 +99,20 @@ export class JobsRepository {
       .limit(limit)
       .offset(offset);
     const jobs = rows.map((row) => fromRow<Job>(row));
-    return { total: Number(count), jobs: await this.withContents(jobs) };
+    return { total: Number(count), jobs: await this.withContents(db, jobs) };
   }
 
   /** How far Find is: plugs, cavities that hold a wire, and those of them that no live reading names. */
-  async findState(jobId: string): Promise<JobView['find']> {
-    const { rows } = await this.knex.raw<{ rows: JobView['find'][] }>(FIND_STATE, [jobId]);
+  async findState(db: Knex, jobId: string): Promise<JobView['find']> {
+    const { rows } = await db.raw<{ rows: JobView['find'][] }>(FIND_STATE, [jobId]);
     return rows[0];
   }
 
-  private async withContents(jobs: readonly Job[]): Promise<JobLine[]> {
+  private async withContents(db: Knex, jobs: readonly Job[]): Promise<JobLine[]> {
     const ids = jobs.map((j) => j.id);
-    const [bands, targets, plans] = await Promise.all([
-      this.knex.raw<{ rows: { job_id: string; bands: JobLine['bands'] }[] }>(BANDS, [ids]),
-      this.countsOf('targets', ids),
-      this.countsOf('plans', ids),
-    ]);
+    const bands = await db.raw<{ rows: { job_id: string; bands: JobLine['bands'] }[] }>(BANDS, [ids]);
+    const targets = await countsOf(db, 'targets', ids);
+    const plans = await countsOf(db, 'plans', ids);
     const byJob = new Map(bands.rows.map((row) => [row.job_id, row.bands]));
     return jobs.map((job) => {
       const list = byJob.get(job.id) ?? [];
@@ -103,13 +126,18 @@ export class JobsRepository {
       };
     });
   }
+}
 
-  private async countsOf(table: 'targets' | 'plans', ids: readonly string[]): Promise<Map<string, number>> {
-    const rows = await this.knex(table)
-      .whereIn('job_id', [...ids])
-      .groupBy('job_id')
-      .select('job_id')
-      .count('* as count');
-    return new Map(rows.map((row) => [String(row['job_id']), Number(row['count'])]));
-  }
+async function countsOf(
+  db: Knex,
+  table: 'targets' | 'plans',
+  ids: readonly string[],
+): Promise<Map<string, number>> {
+  const rows = await db(table)
+    .whereIn('job_id', [...ids])
+    .andWhere({ retired_at: null })
+    .groupBy('job_id')
+    .select('job_id')
+    .count('* as count');
+  return new Map(rows.map((row) => [String(row['job_id']), Number(row['count'])]));
 }

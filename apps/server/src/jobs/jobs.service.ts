@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { JobView } from '@ulpen/core';
+import type { Knex } from 'knex';
 import { CapturesRepository } from '../captures/captures.repository.ts';
 import { ChecksRepository } from '../checks/checks.repository.ts';
 import { DecisionsRepository } from '../decisions/decisions.repository.ts';
@@ -28,38 +29,36 @@ export class JobsService {
     private readonly decisions: DecisionsRepository,
   ) {}
 
-  /** A job with everything that its screens show. */
-  async view(id: string): Promise<JobView> {
-    const job = await this.jobs.get(id);
-    const [units, targets, plans, intake, find, recordings, checks, brief, decisions] = await Promise.all([
-      this.units.ofJob(id),
-      this.targets.ofJob(id),
-      this.plans.ofJob(id),
-      this.intakes.ofJob(id),
-      this.jobs.findState(id),
-      this.recordings.ofJob(id),
-      this.checks.ofJob(id),
-      this.briefs.ofJob(id),
-      this.decisions.ofJob(id),
-    ]);
-    const pairs = await this.pairs.ofUnits(units.map((u) => u.id));
-    const captures = await this.captures.ofPairs(pairs.map((p) => p.id));
+  /** A job with everything that its screens show; a fixed number of queries, one after the other on one connection. */
+  async view(db: Knex, id: string): Promise<JobView> {
+    const job = await this.jobs.get(db, id);
+    const units = await this.units.ofJob(db, id);
+    const pairs = grouped(await this.pairs.ofJob(db, id), (p) => p.unitId);
+    const captures = grouped(await this.captures.ofJob(db, id), (c) => c.pairId);
     return {
       ...job,
       units: units.map((unit) => ({
         ...unit,
-        pairs: pairs
-          .filter((p) => p.unitId === unit.id)
-          .map((pair) => ({ ...pair, captures: captures.filter((c) => c.pairId === pair.id) })),
+        pairs: (pairs.get(unit.id) ?? []).map((pair) => ({ ...pair, captures: captures.get(pair.id) ?? [] })),
       })),
-      targets,
-      plans,
-      intake,
-      brief,
-      decisions,
-      find,
-      recordings,
-      checks,
+      targets: await this.targets.ofJob(db, id),
+      plans: await this.plans.ofJob(db, id),
+      intake: await this.intakes.ofJob(db, id),
+      brief: await this.briefs.ofJob(db, id),
+      decisions: await this.decisions.ofJob(db, id),
+      find: await this.jobs.findState(db, id),
+      recordings: await this.recordings.ofJob(db, id),
+      checks: await this.checks.ofJob(db, id),
     };
   }
+}
+
+function grouped<T>(items: readonly T[], by: (item: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const item of items) {
+    const group = groups.get(by(item));
+    if (group) group.push(item);
+    else groups.set(by(item), [item]);
+  }
+  return groups;
 }

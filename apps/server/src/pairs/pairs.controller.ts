@@ -1,33 +1,58 @@
 import { Body, Controller, Delete, HttpCode, Post, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import { type Pair, pairChangeSchema, type PairFields, pairFieldsSchema, pairSchema } from '@ulpen/core';
+import { By } from '../actors/by.ts';
+import { type Actor, Database } from '../database/database.ts';
+import { assertUnitThere } from '../units/unit-there.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { PairsRepository } from './pairs.repository.ts';
 
 @ApiTags('outputs (pairs)')
 @Controller()
 export class PairsController {
-  constructor(private readonly pairs: PairsRepository) {}
+  constructor(
+    private readonly db: Database,
+    private readonly pairs: PairsRepository,
+  ) {}
 
   @Post('units/:id/pairs')
   @ApiResponse({ status: 201, standardSchema: pairSchema })
-  add(@Id('unit') unitId: string, @Body({ schema: pairFieldsSchema }) fields: PairFields): Promise<Pair> {
-    return this.pairs.add(unitId, fields);
+  @Problems(400, 404)
+  add(
+    @Id('unit') unitId: string,
+    @By() by: Actor,
+    @Body({ schema: pairFieldsSchema }) fields: PairFields,
+  ): Promise<Pair> {
+    return this.db.inJobOf('unit', unitId, by, async (trx) => {
+      await assertUnitThere(trx, unitId, 'output');
+      return this.pairs.add(trx, unitId, fields);
+    });
   }
 
   @Put('pairs/:id')
   @ApiResponse({ status: 200, standardSchema: pairSchema })
+  @Problems(400, 404, 409)
   change(
     @Id('output') id: string,
-    @Body({ schema: pairChangeSchema }) body: PairFields & { version: number },
+    @By() by: Actor,
+    @Body({ schema: pairChangeSchema }) { version, ...fields }: PairFields & { version: number },
   ): Promise<Pair> {
-    const { version, ...fields } = body;
-    return this.pairs.change(id, version, fields);
+    return this.db.inJobOf('output', id, by, (trx) => this.pairs.change(trx, id, version, fields));
   }
 
+  /** An output that nothing was recorded of goes; any other is kept in the record and can be brought back. */
   @Delete('pairs/:id')
   @HttpCode(204)
-  remove(@Id('output') id: string): Promise<void> {
-    return this.pairs.remove(id);
+  @Problems(404, 409)
+  remove(@Id('output') id: string, @By() by: Actor): Promise<void> {
+    return this.db.inJobOf('output', id, by, (trx) => this.pairs.remove(trx, id));
+  }
+
+  @Post('pairs/:id/restore')
+  @ApiResponse({ status: 201, standardSchema: pairSchema })
+  @Problems(400, 404, 409)
+  restore(@Id('output') id: string, @By() by: Actor): Promise<Pair> {
+    return this.db.inJobOf('output', id, by, (trx) => this.pairs.restore(trx, id));
   }
 }

@@ -1,74 +1,99 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import { type Pair, type PairFields, pairName } from '@ulpen/core';
 import type { Knex } from 'knex';
-import { KNEX } from '../database/knex.ts';
-import { found, fromRow } from '../database/rows.ts';
+import { assertRoom } from '../database/limits.ts';
+import { found, fromRow, fromRowWithRetired } from '../database/rows.ts';
 import { VersionedTable } from '../database/versioned-table.ts';
+import { assertNoPlanStandsOn } from '../plans/standing-plans.ts';
 import { ProblemError } from '../problems/problem-error.ts';
+import { assertUnitThere } from '../units/unit-there.ts';
+
+/** What a record of an output is; a plan that was removed still names it. */
+const RECORDS: readonly (readonly [table: string, column: string])[] = [
+  ['captures', 'pair_id'],
+  ['recordings', 'first_pair_id'],
+  ['recordings', 'second_pair_id'],
+  ['checks', 'pair_id'],
+  ['decisions', 'pair_id'],
+  ['photos', 'pair_id'],
+  ['plan_taps', 'pair_id'],
+];
 
 @Injectable()
 export class PairsRepository {
-  private readonly table: VersionedTable<Pair>;
+  private readonly table = new VersionedTable<Pair>('pairs', 'output');
 
-  constructor(@Inject(KNEX) private readonly knex: Knex) {
-    this.table = new VersionedTable<Pair>(knex, 'pairs', 'output');
+  /** An output in sight: neither it nor its unit is retired. */
+  async get(db: Knex, id: string): Promise<Pair> {
+    const pair = await this.table.get(db, id);
+    await assertUnitThere(db, pair.unitId, 'output');
+    return pair;
   }
 
-  get(id: string): Promise<Pair> {
-    return this.table.get(id);
-  }
-
-  /** @throws ProblemError (404) when one of them is no output of the job */
-  async assertOfJob(jobId: string, ids: readonly string[]): Promise<void> {
-    found(await this.knex('jobs').where({ id: jobId }).first('id'), 'job');
-    const rows = await this.knex('pairs as p')
+  async ofJob(db: Knex, jobId: string): Promise<Pair[]> {
+    const rows = await db('pairs as p')
       .join('units as u', 'u.id', 'p.unit_id')
-      .where('u.job_id', jobId)
-      .whereIn('p.id', [...ids])
-      .select('p.id');
-    if (rows.length < new Set(ids).size) throw ProblemError.notFound('output');
-  }
-
-  async ofUnits(unitIds: readonly string[]): Promise<Pair[]> {
-    const rows = await this.knex('pairs')
-      .whereIn('unit_id', [...unitIds])
-      .orderBy('position');
+      .where({ 'u.job_id': jobId, 'p.retired_at': null, 'u.retired_at': null })
+      .orderBy(['u.position', 'p.position'])
+      .select('p.*');
     return rows.map((row) => fromRow<Pair>(row));
   }
 
-  add(unitId: string, fields: PairFields, within?: Knex): Promise<Pair> {
-    const write = async (trx: Knex) => {
-      found(await trx('units').where({ id: unitId }).forUpdate().first('id'), 'unit');
-      await this.assertCavitiesFree(trx, unitId, fields, null);
-      return this.table.append({ unitId }, fields, trx);
-    };
-    return within ? write(within) : this.knex.transaction(write);
+  /** Retired ones among them. */
+  async record(db: Knex, jobId: string): Promise<(Pair & { retiredAt: string | null })[]> {
+    const rows = await db('pairs as p')
+      .join('units as u', 'u.id', 'p.unit_id')
+      .where('u.job_id', jobId)
+      .orderBy(['u.position', 'p.position'])
+      .select('p.*');
+    return rows.map((row) => fromRowWithRetired<Pair>(row));
   }
 
-  change(id: string, version: number, fields: PairFields): Promise<Pair> {
-    return this.knex.transaction(async (trx) => {
-      const { unitId } = await this.table.get(id);
-      await trx('units').where({ id: unitId }).forUpdate().first('id');
-      await this.assertCavitiesFree(trx, unitId, fields, id);
-      return this.table.update(id, version, fields, trx);
-    });
+  async add(
+    db: Knex,
+    unitId: string,
+    fields: PairFields & { version?: number; retiredAt?: string | null },
+  ): Promise<Pair> {
+    await assertRoom(db, 'outputsOfUnit', { table: 'pairs', where: { unit_id: unitId } });
+    if (!fields.retiredAt) await this.assertCavitiesFree(db, unitId, fields, null);
+    return this.table.append(db, { unitId }, fields);
   }
 
-  remove(id: string): Promise<void> {
-    return this.table.remove(id);
+  async change(db: Knex, id: string, version: number, fields: PairFields): Promise<Pair> {
+    const current = await this.get(db, id);
+    // Said before the fields are looked at: they were typed over a state that is gone.
+    if (current.version !== version) throw ProblemError.stale('output', current);
+    await this.assertCavitiesFree(db, current.unitId, fields, id);
+    return this.table.update(db, id, version, fields);
+  }
+
+  async remove(db: Knex, id: string): Promise<void> {
+    await this.get(db, id);
+    await assertNoPlanStandsOn(db, { 'p.id': id });
+    for (const [table, column] of RECORDS)
+      if (await db(table).where(column, id).first(db.raw('1'))) return this.table.retire(db, id);
+    await db('pairs').where({ id }).delete();
+  }
+
+  async restore(db: Knex, id: string): Promise<Pair> {
+    const pair = fromRow<Pair>(found(await db('pairs').where({ id }).first(), 'output'));
+    await assertUnitThere(db, pair.unitId, 'output');
+    await this.assertCavitiesFree(db, pair.unitId, pair, id);
+    await this.table.restore(db, id);
+    return pair;
   }
 
   /** A cavity of a plug holds one wire, so two pairs never share one. */
   private async assertCavitiesFree(
-    trx: Knex,
+    db: Knex,
     unitId: string,
     fields: PairFields,
     except: string | null,
   ): Promise<void> {
     const wanted = [fields.plusCavity, fields.minusCavity].filter((c) => c !== null);
     if (fields.plug === '' || wanted.length === 0) return;
-    const query = trx('pairs')
-      .where({ unit_id: unitId, plug: fields.plug })
+    const query = db('pairs')
+      .where({ unit_id: unitId, plug: fields.plug, retired_at: null })
       .andWhere((either) => either.whereIn('plus_cavity', wanted).orWhereIn('minus_cavity', wanted));
     if (except) query.andWhereNot({ id: except });
     const row = await query.first();

@@ -3,13 +3,10 @@ import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   changesSchema,
   type Comparison,
-  harnessFactsOf,
   type Plan,
   type PlanChanges,
   type PlanFields,
   planFieldsSchema,
-  type PlanInput,
-  planInputOf,
   planSchema,
   type Proposal,
   proposalSchema,
@@ -17,14 +14,14 @@ import {
   type StrategyId,
 } from '@ulpen/core';
 import { z } from 'zod';
-import { ComputePool } from '../compute/compute-pool.ts';
-import { DevicesRepository } from '../devices/devices.repository.ts';
-import { HarnessService } from '../harness/harness.service.ts';
-import { JobsService } from '../jobs/jobs.service.ts';
+import { By } from '../actors/by.ts';
+import { Gone } from '../compute/gone.ts';
+import { type Actor, Database } from '../database/database.ts';
+import { assertOwnRefs } from '../database/own-refs.ts';
 import { Id } from '../problems/id-param.ts';
-import { ProblemError } from '../problems/problem-error.ts';
-import { ShopRepository } from '../shop/shop.repository.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { PlansRepository } from './plans.repository.ts';
+import { ProposalsService } from './proposals.service.ts';
 
 const comparisonSchema = z
   .object({
@@ -41,61 +38,65 @@ const reworkSchema = z
 @Controller()
 export class PlansController {
   constructor(
+    private readonly db: Database,
     private readonly plans: PlansRepository,
-    private readonly jobs: JobsService,
-    private readonly pool: ComputePool,
-    private readonly devices: DevicesRepository,
-    private readonly shop: ShopRepository,
-    private readonly harness: HarnessService,
+    private readonly proposals: ProposalsService,
   ) {}
 
   /** Works out every way in from what is known and wanted now; stores nothing. */
   @Get('jobs/:id/proposals')
   @ApiResponse({ status: 200, standardSchema: comparisonSchema })
-  async propose(@Id('job') jobId: string): Promise<Comparison> {
-    return this.pool.compare(await this.inputOf(jobId));
+  @Problems(404, 429)
+  propose(@Id('job') jobId: string, @Gone() signal: AbortSignal): Promise<Comparison> {
+    return this.proposals.compare(jobId, signal);
   }
 
   /** One way in with what a person changes of it; stores nothing. */
   @Post('jobs/:id/proposals')
   @HttpCode(200)
   @ApiResponse({ status: 200, standardSchema: proposalSchema })
-  async rework(
+  @Problems(400, 404, 429)
+  rework(
     @Id('job') jobId: string,
+    @Gone() signal: AbortSignal,
     @Body({ schema: reworkSchema }) { strategy, changes }: { strategy: StrategyId; changes: PlanChanges },
   ): Promise<Proposal> {
-    const proposal = await this.pool.rework({ input: await this.inputOf(jobId), strategy, changes });
-    if (proposal) return proposal;
-    throw ProblemError.invalid([
-      { field: 'strategy', message: 'is no way here; the list of proposals says why' },
-    ]);
-  }
-
-  private async inputOf(jobId: string): Promise<PlanInput> {
-    const [job, devices, preferences, harness] = await Promise.all([
-      this.jobs.view(jobId),
-      this.devices.all(),
-      this.shop.preferences(),
-      this.harness.record(jobId),
-    ]);
-    return planInputOf(job, { devices, preferences, harness: harnessFactsOf(job, harness) });
+    return this.proposals.rework(jobId, strategy, changes, signal);
   }
 
   @Post('jobs/:id/plans')
   @ApiResponse({ status: 201, standardSchema: planSchema })
-  add(@Id('job') jobId: string, @Body({ schema: planFieldsSchema }) fields: PlanFields): Promise<Plan> {
-    return this.plans.add(jobId, fields);
+  @Problems(400, 404)
+  add(
+    @Id('job') jobId: string,
+    @By() by: Actor,
+    @Body({ schema: planFieldsSchema }) fields: PlanFields,
+  ): Promise<Plan> {
+    return this.db.inJob(jobId, by, async (trx) => {
+      await assertOwnRefs(trx, jobId, planFieldsSchema, fields);
+      return this.plans.add(trx, jobId, fields);
+    });
   }
 
   @Get('plans/:id')
   @ApiResponse({ status: 200, standardSchema: planSchema })
+  @Problems(404)
   get(@Id('plan') id: string): Promise<Plan> {
-    return this.plans.get(id);
+    return this.db.read((db) => this.plans.get(db, id));
   }
 
+  /** Kept in the record, and can be brought back. */
   @Delete('plans/:id')
   @HttpCode(204)
-  remove(@Id('plan') id: string): Promise<void> {
-    return this.plans.remove(id);
+  @Problems(404)
+  remove(@Id('plan') id: string, @By() by: Actor): Promise<void> {
+    return this.db.inJobOf('plan', id, by, (trx) => this.plans.remove(trx, id));
+  }
+
+  @Post('plans/:id/restore')
+  @ApiResponse({ status: 201, standardSchema: planSchema })
+  @Problems(404, 409)
+  restore(@Id('plan') id: string, @By() by: Actor): Promise<Plan> {
+    return this.db.inJobOf('plan', id, by, (trx) => this.plans.restore(trx, id));
   }
 }

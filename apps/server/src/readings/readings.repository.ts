@@ -1,9 +1,9 @@
-import { Inject, Injectable } from '@nestjs/common';
-import { MOST_READINGS, type Reading, type ReadingFields } from '@ulpen/core';
+import { Injectable } from '@nestjs/common';
+import type { Reading, ReadingFields } from '@ulpen/core';
 import type { Knex } from 'knex';
-import { KNEX } from '../database/knex.ts';
+import { assertRoom } from '../database/limits.ts';
 import { found, fromRow } from '../database/rows.ts';
-import { ProblemError } from '../problems/problem-error.ts';
+import { setWithdrawn } from '../database/withdraw.ts';
 
 const COLUMNS = [
   'id',
@@ -37,36 +37,48 @@ export interface NamedCavity {
 
 @Injectable()
 export class ReadingsRepository {
-  constructor(@Inject(KNEX) private readonly knex: Knex) {}
-
-  /** Oldest first, withdrawn ones among them. */
-  async ofJob(jobId: string, trx: Knex = this.knex): Promise<Reading[]> {
-    const rows = await trx('readings').where({ job_id: jobId }).orderBy('place').select(COLUMNS);
+  /** In sight, oldest first, withdrawn ones among them. */
+  async ofJob(db: Knex, jobId: string): Promise<Reading[]> {
+    const rows = await db('readings as r')
+      .where('r.job_id', jobId)
+      .whereNotIn('r.cavity_id', hiddenCavities(db, jobId))
+      .andWhere((q) =>
+        q.whereNull('r.other_cavity_id').orWhereNotIn('r.other_cavity_id', hiddenCavities(db, jobId)),
+      )
+      .orderBy('r.place')
+      .select(COLUMNS.map((c) => `r.${c}`));
     return rows.map((row) => fromRow<Reading>(row));
   }
 
-  /** The cavities of a job among these, by id. */
-  async cavities(
-    jobId: string,
-    ids: readonly string[],
-    trx: Knex = this.knex,
-  ): Promise<Map<string, NamedCavity>> {
-    const rows = await trx('cavities as v')
+  /** Those on retired plugs among them. */
+  async record(db: Knex, jobId: string): Promise<Reading[]> {
+    const rows = await db('readings').where({ job_id: jobId }).orderBy('place').select(COLUMNS);
+    return rows.map((row) => fromRow<Reading>(row));
+  }
+
+  async get(db: Knex, id: string): Promise<Reading> {
+    return fromRow<Reading>(found(await db('readings').where({ id }).first(COLUMNS), 'reading'));
+  }
+
+  /** The cavities in sight of a job among these, by id. */
+  async cavities(db: Knex, jobId: string, ids: readonly string[]): Promise<Map<string, NamedCavity>> {
+    const rows = await db('cavities as v')
       .join('connectors as c', 'c.id', 'v.connector_id')
       .join('units as u', 'u.id', 'c.unit_id')
-      .where('u.job_id', jobId)
+      .where({ 'u.job_id': jobId, 'v.retired_at': null, 'c.retired_at': null, 'u.retired_at': null })
       .whereIn('v.id', [...ids])
       .select('v.id', 'v.number', 'v.empty', 'c.name as plug', 'c.shell', 'c.sleeve', 'c.confirmed');
     return new Map(rows.map((row) => [row.id, row as NamedCavity]));
   }
 
-  /** All of them or none. The job is held meanwhile, so that no plug changes under them. */
-  async add(jobId: string, readings: readonly NewReading[], trx: Knex): Promise<Reading[]> {
-    const [{ count }] = await trx('readings').where({ job_id: jobId }).count();
-    if (Number(count) + readings.length > MOST_READINGS)
-      throw ProblemError.invalid([
-        { field: 'readings', message: `at most ${MOST_READINGS} readings on one job` },
-      ]);
+  /** All of them or none. */
+  async add(db: Knex, jobId: string, readings: readonly NewReading[]): Promise<Reading[]> {
+    await assertRoom(db, 'readingsOfJob', {
+      table: 'readings',
+      where: { job_id: jobId },
+      adding: readings.length,
+      field: 'readings',
+    });
     const rows = readings.map((r) => ({
       job_id: jobId,
       cavity_id: r.cavityId,
@@ -82,7 +94,7 @@ export class ReadingsRepository {
     }));
     const saved: Reading[] = [];
     for (let at = 0; at < rows.length; at += 500) {
-      const part = await trx('readings')
+      const part = await db('readings')
         .insert(rows.slice(at, at + 500))
         .returning(COLUMNS);
       saved.push(...part.map((row) => fromRow<Reading>(row)));
@@ -90,11 +102,19 @@ export class ReadingsRepository {
     return saved;
   }
 
-  async setWithdrawn(id: string, withdrawn: boolean): Promise<Reading> {
-    const [row] = await this.knex('readings')
-      .where({ id })
-      .update({ withdrawn_at: withdrawn ? this.knex.fn.now() : null })
-      .returning(COLUMNS);
-    return fromRow<Reading>(found(row, 'reading'));
+  async setWithdrawn(db: Knex, id: string, withdrawn: boolean): Promise<Reading> {
+    const row = await setWithdrawn(db, 'readings', { id, withdrawn, what: 'reading', columns: COLUMNS });
+    return fromRow<Reading>(row);
   }
 }
+
+/** Cavities that were retired, or whose plug or unit was. */
+const hiddenCavities = (db: Knex, jobId: string) =>
+  db('cavities as v')
+    .join('connectors as c', 'c.id', 'v.connector_id')
+    .join('units as u', 'u.id', 'c.unit_id')
+    .where('u.job_id', jobId)
+    .andWhere((q) =>
+      q.whereNotNull('v.retired_at').orWhereNotNull('c.retired_at').orWhereNotNull('u.retired_at'),
+    )
+    .select('v.id');

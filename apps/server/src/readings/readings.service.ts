@@ -1,4 +1,4 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import {
   batteryLock,
   type ConnectorFields,
@@ -9,8 +9,6 @@ import {
   unlikely,
 } from '@ulpen/core';
 import type { Knex } from 'knex';
-import { KNEX } from '../database/knex.ts';
-import { found } from '../database/rows.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 import { type NamedCavity, ReadingsRepository } from './readings.repository.ts';
 
@@ -18,28 +16,35 @@ type Fault = NonNullable<Problem['errors']>[number];
 
 @Injectable()
 export class ReadingsService {
-  constructor(
-    @Inject(KNEX) private readonly knex: Knex,
-    private readonly readings: ReadingsRepository,
-  ) {}
+  constructor(private readonly readings: ReadingsRepository) {}
 
-  /** Takes readings in, all or none: each is looked at against its plug's lock and against what a car can give. */
-  take(jobId: string, list: readonly ReadingFields[], simulated = false, within?: Knex): Promise<Reading[]> {
-    const write = async (trx: Knex) => {
-      found(await trx('jobs').where({ id: jobId }).forShare().first('id'), 'job');
-      const ids = list.flatMap((r) => (r.otherCavityId ? [r.cavityId, r.otherCavityId] : [r.cavityId]));
-      const cavities = await this.readings.cavities(jobId, ids, trx);
-      const faults = list.flatMap((r, n) =>
-        faultsOf(r, cavities).map((f) => ({ ...f, field: `readings.${n}.${f.field}` })),
-      );
-      if (faults.length > 0) throw ProblemError.invalid(faults.slice(0, 50));
-      return this.readings.add(
-        jobId,
-        list.map((r) => ({ ...r, simulated })),
-        trx,
-      );
-    };
-    return within ? write(within) : this.knex.transaction(write);
+  /**
+   * Takes readings in, all or none: each is looked at against its plug's lock and against what a car can give. The job
+   * is locked meanwhile, so that no plug changes between the look and the writing.
+   */
+  async take(db: Knex, jobId: string, list: readonly ReadingFields[], simulated = false): Promise<Reading[]> {
+    const faults = await this.faults(db, jobId, list);
+    if (faults.length > 0)
+      throw ProblemError.invalid(faults.slice(0, 50).map((f) => ({ ...f, field: `readings.${f.field}` })));
+    return this.readings.add(
+      db,
+      jobId,
+      list.map((r) => ({ ...r, simulated })),
+    );
+  }
+
+  /** A withdrawn reading counts again, if it could be taken now. */
+  async restore(db: Knex, jobId: string, id: string): Promise<Reading> {
+    const reading = await this.readings.get(db, id);
+    const faults = await this.faults(db, jobId, [{ ...reading, confirmed: true }]);
+    if (faults.length > 0) throw ProblemError.invalid(faults.map((f) => ({ ...f, field: f.field.slice(2) })));
+    return this.readings.setWithdrawn(db, id, false);
+  }
+
+  private async faults(db: Knex, jobId: string, list: readonly ReadingFields[]): Promise<Fault[]> {
+    const ids = list.flatMap((r) => (r.otherCavityId ? [r.cavityId, r.otherCavityId] : [r.cavityId]));
+    const cavities = await this.readings.cavities(db, jobId, ids);
+    return list.flatMap((r, n) => faultsOf(r, cavities).map((f) => ({ ...f, field: `${n}.${f.field}` })));
   }
 }
 

@@ -1,7 +1,6 @@
 import { Controller, Get, Post, Req } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
-  RECORDING_LIMITS,
   recordingFieldsSchema,
   type RecordingRecord,
   recordingSchema,
@@ -9,7 +8,11 @@ import {
   takenRecordingSchema,
 } from '@ulpen/core';
 import type { FastifyRequest } from 'fastify';
+import { By } from '../actors/by.ts';
+import { Gone } from '../compute/gone.ts';
+import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { withUpload } from '../uploads/upload.ts';
 import { RecordingsRepository } from './recordings.repository.ts';
 import { RecordingsService } from './recordings.service.ts';
@@ -20,6 +23,7 @@ const uploadSchema = recordingFieldsSchema.omit({ fileName: true });
 @Controller()
 export class RecordingsController {
   constructor(
+    private readonly db: Database,
     private readonly recordings: RecordingsRepository,
     private readonly service: RecordingsService,
   ) {}
@@ -36,32 +40,38 @@ export class RecordingsController {
     },
   })
   @ApiResponse({ status: 201, standardSchema: takenRecordingSchema })
-  take(@Id('job') jobId: string, @Req() request: FastifyRequest): Promise<TakenRecording> {
-    return withUpload(request, RECORDING_LIMITS.bytes, uploadSchema, ({ fields, fileName, file }) => {
+  @Problems(400, 404, 413, 415, 429)
+  take(
+    @Id('job') jobId: string,
+    @By() by: Actor,
+    @Gone() signal: AbortSignal,
+    @Req() request: FastifyRequest,
+  ): Promise<TakenRecording> {
+    return withUpload(request, 'recordingBytes', uploadSchema, ({ fields, fileName, path }) => {
       const name = recordingFieldsSchema.shape.fileName.safeParse(fileName);
-      return this.service.take(
-        jobId,
-        { ...fields, fileName: name.success ? name.data : 'unnamed.wav' },
-        file,
-      );
+      const named = { ...fields, fileName: name.success ? name.data : 'unnamed.wav' };
+      return this.service.take({ jobId, fields: named, path, by, signal });
     });
   }
 
   @Get('recordings/:id')
   @ApiResponse({ status: 200, standardSchema: recordingSchema })
+  @Problems(404)
   get(@Id('recording') id: string): Promise<RecordingRecord> {
-    return this.recordings.get(id);
+    return this.db.read((db) => this.recordings.get(db, id));
   }
 
   @Post('recordings/:id/withdraw')
   @ApiResponse({ status: 201, standardSchema: recordingSchema })
-  withdraw(@Id('recording') id: string): Promise<RecordingRecord> {
-    return this.recordings.setWithdrawn(id, true);
+  @Problems(404)
+  withdraw(@Id('recording') id: string, @By() by: Actor): Promise<RecordingRecord> {
+    return this.db.inJobOf('recording', id, by, (trx) => this.recordings.setWithdrawn(trx, id, true));
   }
 
   @Post('recordings/:id/restore')
   @ApiResponse({ status: 201, standardSchema: recordingSchema })
-  restore(@Id('recording') id: string): Promise<RecordingRecord> {
-    return this.recordings.setWithdrawn(id, false);
+  @Problems(404)
+  restore(@Id('recording') id: string, @By() by: Actor): Promise<RecordingRecord> {
+    return this.db.inJobOf('recording', id, by, (trx) => this.recordings.setWithdrawn(trx, id, false));
   }
 }

@@ -1,22 +1,22 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import type { RecordingRecord, Response } from '@ulpen/core';
 import type { Knex } from 'knex';
-import { KNEX } from '../database/knex.ts';
+import { assertRoom } from '../database/limits.ts';
 import { found, fromRow, toRow } from '../database/rows.ts';
+import { setWithdrawn } from '../database/withdraw.ts';
 
-export type NewRecording = Omit<RecordingRecord, 'id' | 'jobId' | 'takenAt' | 'withdrawnAt'> &
-  Partial<Pick<RecordingRecord, 'takenAt' | 'withdrawnAt'>>;
+export type NewRecording = Omit<RecordingRecord, 'id' | 'jobId' | 'takenAt' | 'withdrawnAt' | 'fromFile'> &
+  Partial<Pick<RecordingRecord, 'takenAt' | 'withdrawnAt' | 'fromFile'>>;
 
 @Injectable()
 export class RecordingsRepository {
-  constructor(@Inject(KNEX) private readonly knex: Knex) {}
-
   async add(
+    db: Knex,
     jobId: string,
     { repairs, report, between, ...fields }: NewRecording,
-    trx: Knex,
   ): Promise<RecordingRecord> {
-    const [row] = await trx('recordings')
+    await assertRoom(db, 'recordingsOfJob', { table: 'recordings', where: { job_id: jobId }, field: 'file' });
+    const [row] = await db('recordings')
       .insert({
         ...toRow({ jobId, ...fields }),
         repairs: JSON.stringify(repairs),
@@ -27,21 +27,49 @@ export class RecordingsRepository {
     return fromRow<RecordingRecord>(row);
   }
 
-  async get(id: string): Promise<RecordingRecord> {
-    return fromRow<RecordingRecord>(found(await this.knex('recordings').where({ id }).first(), 'recording'));
+  async get(db: Knex, id: string): Promise<RecordingRecord> {
+    return fromRow<RecordingRecord>(found(await db('recordings').where({ id }).first(), 'recording'));
   }
 
-  /** Newest first. */
-  async ofJob(jobId: string): Promise<RecordingRecord[]> {
-    const rows = await this.knex('recordings')
+  /** Of outputs in sight, newest first; of two outputs at once the one that is in sight. */
+  async ofJob(db: Knex, jobId: string): Promise<RecordingRecord[]> {
+    const rows = await db('recordings as r')
+      .join('pairs as a', 'a.id', 'r.first_pair_id')
+      .join('units as ua', 'ua.id', 'a.unit_id')
+      .leftJoin('pairs as b', 'b.id', 'r.second_pair_id')
+      .leftJoin('units as ub', 'ub.id', 'b.unit_id')
+      .where({ 'r.job_id': jobId, 'a.retired_at': null, 'ua.retired_at': null })
+      .orderBy([
+        { column: 'r.taken_at', order: 'desc' },
+        { column: 'r.position', order: 'desc' },
+      ])
+      .select(
+        'r.*',
+        db.raw(
+          'case when b.retired_at is null and ub.retired_at is null then r.second_pair_id end as second_pair_id',
+        ),
+      );
+    return rows.map((row) => fromRow<RecordingRecord>(row));
+  }
+
+  /** Those of retired outputs among them. */
+  async record(db: Knex, jobId: string): Promise<RecordingRecord[]> {
+    const rows = await db('recordings')
       .where({ job_id: jobId })
-      .orderBy([{ column: 'taken_at', order: 'desc' }, { column: 'id' }]);
+      .orderBy([
+        { column: 'taken_at', order: 'desc' },
+        { column: 'position', order: 'desc' },
+      ]);
     return rows.map((row) => fromRow<RecordingRecord>(row));
   }
 
   /** The newest live recording of silence of each output, made with the same calibration. */
-  async silences(pairIds: readonly string[], voltsAtFullScale: number): Promise<Map<string, Response>> {
-    const rows = await this.knex('recordings')
+  async silences(
+    db: Knex,
+    pairIds: readonly string[],
+    voltsAtFullScale: number,
+  ): Promise<Map<string, Response>> {
+    const rows = await db('recordings')
       .where({ played: 'silence', withdrawn_at: null, volts_at_full_scale: voltsAtFullScale })
       .andWhere((q) => q.whereIn('first_pair_id', [...pairIds]).orWhereIn('second_pair_id', [...pairIds]))
       .orderBy('taken_at');
@@ -55,12 +83,9 @@ export class RecordingsRepository {
   }
 
   /** With its captures: what was heard wrongly was heard wrongly on both channels. */
-  setWithdrawn(id: string, withdrawn: boolean): Promise<RecordingRecord> {
-    const withdrawn_at = withdrawn ? this.knex.fn.now() : null;
-    return this.knex.transaction(async (trx) => {
-      const [row] = await trx('recordings').where({ id }).update({ withdrawn_at }).returning('*');
-      await trx('captures').where({ recording_id: id }).update({ withdrawn_at });
-      return fromRow<RecordingRecord>(found(row, 'recording'));
-    });
+  async setWithdrawn(db: Knex, id: string, withdrawn: boolean): Promise<RecordingRecord> {
+    const row = await setWithdrawn(db, 'recordings', { id, withdrawn, what: 'recording' });
+    await db('captures').where({ recording_id: id }).update({ withdrawn_at: row['withdrawn_at'] });
+    return fromRow<RecordingRecord>(row);
   }
 }

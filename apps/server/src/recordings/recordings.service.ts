@@ -1,28 +1,22 @@
-import { createHash } from 'node:crypto';
-import { Inject, Injectable } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import {
-  betweenOutputs,
-  type BetweenOutputs,
   type LevelKind,
-  Recording,
-  RECORDING_LIMITS,
+  limitWords,
   type RecordingFields,
+  recordingFieldsSchema,
   type RecordingResult,
   reportOf,
   silenceFloor,
   type ResponseAnalysis,
   type TakenRecording,
-  WavError,
-  WavReader,
   WHITE_NOISE_TILT_DB,
 } from '@ulpen/core';
-import type { Knex } from 'knex';
 import { CapturesRepository } from '../captures/captures.repository.ts';
 import { ComputePool } from '../compute/compute-pool.ts';
-import { KNEX } from '../database/knex.ts';
-import { PairsRepository } from '../pairs/pairs.repository.ts';
+import { type Actor, Database } from '../database/database.ts';
+import { assertOwnRefs } from '../database/own-refs.ts';
+import { found } from '../database/rows.ts';
 import { ProblemError } from '../problems/problem-error.ts';
-import type { IncomingFile } from '../uploads/upload.ts';
 import { RecordingsRepository } from './recordings.repository.ts';
 
 /** Spectra that can be read as a response, and what their levels then are. */
@@ -30,6 +24,15 @@ const LEVEL_KIND: Partial<Record<RecordingFields['played'], LevelKind>> = {
   pink: 'flat',
   white: 'octave-band-white',
 };
+
+interface TakenSound {
+  jobId: string;
+  fields: RecordingFields;
+  /** where the file lies */
+  path: string;
+  by: Actor;
+  signal: AbortSignal;
+}
 
 interface Heard {
   result: RecordingResult;
@@ -40,22 +43,24 @@ interface Heard {
 @Injectable()
 export class RecordingsService {
   constructor(
-    @Inject(KNEX) private readonly knex: Knex,
+    private readonly db: Database,
     private readonly recordings: RecordingsRepository,
     private readonly captures: CapturesRepository,
-    private readonly pairs: PairsRepository,
     private readonly pool: ComputePool,
   ) {}
 
-  /** Reads a WAV file while it arrives, judges it and stores what it told, with a capture for each output. */
-  async take(jobId: string, fields: RecordingFields, incoming: IncomingFile): Promise<TakenRecording> {
+  /** Reads a WAV file, judges it and stores what it told, with a capture for each output. */
+  async take({ jobId, fields, path, by, signal }: TakenSound): Promise<TakenRecording> {
     const outputs = [fields.firstPairId, ...(fields.secondPairId ? [fields.secondPairId] : [])];
     if (new Set(outputs).size < outputs.length)
       throw ProblemError.invalid([
         { field: 'secondPairId', message: 'left and right were taken from two different outputs' },
       ]);
-    await this.pairs.assertOfJob(jobId, outputs);
-    const { result, repairs, sha256 } = await listen(incoming, fields.played);
+    await this.db.read(async (db) => {
+      found(await db('jobs').where({ id: jobId }).first('id'), 'job');
+      await assertOwnRefs(db, jobId, recordingFieldsSchema, fields);
+    });
+    const { result, repairs, sha256 } = await this.listen(path, fields.played, signal);
     if (outputs.length > result.channels.length)
       throw ProblemError.invalid([
         { field: 'secondPairId', message: 'the recording has one channel, so it holds one output' },
@@ -63,40 +68,43 @@ export class RecordingsService {
     const levelKind = LEVEL_KIND[fields.played];
     const { voltsAtFullScale } = fields;
     const floors = await this.floors(outputs, voltsAtFullScale);
-    const analyses = levelKind ? await this.judge(result, floors, levelKind) : [];
-    const between = twoOutputs(result, analyses, fields.skew);
+    const { analyses, between } = await this.pool.run(
+      'judgeRecording',
+      { result, floors, levelKind: levelKind ?? null, skew: fields.skew },
+      { signal },
+    );
     const raise = voltsAtFullScale === null ? 0 : 20 * Math.log10(voltsAtFullScale);
-    return this.knex.transaction(async (trx) => {
-      const recording = await this.recordings.add(
-        jobId,
-        { ...fields, sha256, repairs, report: reportOf(result, fields.played), between },
-        trx,
-      );
+    return this.db.inJob(jobId, by, async (trx) => {
+      await assertOwnRefs(trx, jobId, recordingFieldsSchema, fields);
+      const recording = await this.recordings.add(trx, jobId, {
+        ...fields,
+        sha256,
+        repairs,
+        report: reportOf(result, fields.played),
+        between,
+      });
       const captures = [];
       for (const [channel, analysis] of analyses.entries()) {
         const { bands } = result.channels[channel];
         captures.push(
-          await this.captures.add(
-            {
-              fileName: fields.fileName,
-              levelKind: levelKind!,
-              levelUnit: voltsAtFullScale === null ? 'dBFS' : 'dBV',
-              phaseReference: 'none',
-              volumeStep: fields.volumeStep,
-              load: fields.load,
-              note: fields.note,
-              pairId: outputs[channel],
-              recordingId: recording.id,
-              noiseTiltDb: WHITE_NOISE_TILT_DB,
-              silenceDb: floors[channel] === null ? null : floors[channel] + raise,
-              situation: fields.situation,
-              sha256,
-              repairs,
-              response: { ...bands, levelDb: bands.levelDb.map((l) => l + raise) },
-              analysis: raised(analysis, raise),
-            },
-            trx,
-          ),
+          await this.captures.add(trx, jobId, {
+            fileName: fields.fileName,
+            levelKind: levelKind!,
+            levelUnit: voltsAtFullScale === null ? 'dBFS' : 'dBV',
+            phaseReference: 'none',
+            volumeStep: fields.volumeStep,
+            load: fields.load,
+            note: fields.note,
+            pairId: outputs[channel],
+            recordingId: recording.id,
+            noiseTiltDb: WHITE_NOISE_TILT_DB,
+            silenceDb: floors[channel] === null ? null : floors[channel] + raise,
+            situation: fields.situation,
+            sha256,
+            repairs,
+            response: { ...bands, levelDb: bands.levelDb.map((l) => l + raise) },
+            analysis: raised(analysis, raise),
+          }),
         );
       }
       return { recording, captures };
@@ -109,44 +117,24 @@ export class RecordingsService {
     voltsAtFullScale: number | null,
   ): Promise<(number | null)[]> {
     if (voltsAtFullScale === null) return outputs.map(() => null);
-    const silences = await this.recordings.silences(outputs, voltsAtFullScale);
+    const silences = await this.db.read((db) => this.recordings.silences(db, outputs, voltsAtFullScale));
     return outputs.map((id) => {
       const silence = silences.get(id);
       return silence ? silenceFloor(silence) : null;
     });
   }
 
-  private judge(
-    result: RecordingResult,
-    floors: readonly (number | null)[],
-    levelKind: LevelKind,
-  ): Promise<ResponseAnalysis[]> {
-    return Promise.all(
-      floors.map((noiseFloorDb, channel) =>
-        this.pool.analyse(result.channels[channel].bands, {
-          levelKind,
-          noiseFloorDb,
-          noiseTiltDb: WHITE_NOISE_TILT_DB,
-        }),
-      ),
-    );
+  private async listen(path: string, played: RecordingFields['played'], signal: AbortSignal): Promise<Heard> {
+    const heard = await this.pool.run('listen', { path, played }, { signal });
+    if ('refused' in heard)
+      throw heard.tooLong
+        ? ProblemError.tooLarge(limitWords('recordingSeconds'))
+        : ProblemError.invalid([{ field: 'file', message: heard.refused }]);
+    const useless = heard.result.faults.filter((f) => f.useless && played !== 'silence');
+    if (useless.length > 0)
+      throw ProblemError.invalid(useless.map((f) => ({ field: 'file', message: f.says })));
+    return heard;
   }
-}
-
-function twoOutputs(
-  result: RecordingResult,
-  analyses: readonly ResponseAnalysis[],
-  skew: number,
-): BetweenOutputs | null {
-  const [first, second] = analyses;
-  if (!result.common || !first || !second) return null;
-  if (result.faults.some((f) => f.kind === 'same-channels' || f.kind === 'one-channel-silent')) return null;
-  return betweenOutputs({
-    spectrum: result.common,
-    aligned: result.aligned,
-    analyses: [first, second],
-    skew,
-  });
 }
 
 /** The same judgement with all levels raised: volts instead of full scale. */
@@ -164,39 +152,3 @@ function raised(analysis: ResponseAnalysis, by: number): ResponseAnalysis {
     },
   };
 }
-
-async function listen(incoming: IncomingFile, played: RecordingFields['played']): Promise<Heard> {
-  const hash = createHash('sha256');
-  let recording: Recording | null = null;
-  let seconds = 0;
-  const reader = new WavReader(
-    (channels) => recording!.push(channels),
-    ({ sampleRate, channels }, frames) => {
-      recording = new Recording(sampleRate, channels === 2 ? 2 : 1, played);
-      seconds = (frames ?? 0) / sampleRate;
-    },
-  );
-  try {
-    for await (const chunk of incoming.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
-      hash.update(chunk);
-      reader.push(chunk);
-      if (seconds > RECORDING_LIMITS.seconds + 1) throw tooLong();
-    }
-    if (incoming.truncated) throw tooLong();
-    const { repairs } = reader.finish();
-    const result = recording!.result();
-    if (result.seconds > RECORDING_LIMITS.seconds + 1) throw tooLong();
-    const useless = result.faults.filter((f) => f.useless && played !== 'silence');
-    if (useless.length > 0)
-      throw ProblemError.invalid(useless.map((f) => ({ field: 'file', message: f.says })));
-    return { result, repairs, sha256: hash.digest('hex') };
-  } catch (error) {
-    if (error instanceof WavError) throw ProblemError.invalid([{ field: 'file', message: error.message }]);
-    throw error;
-  }
-}
-
-const tooLong = () =>
-  ProblemError.tooLarge(
-    `${RECORDING_LIMITS.bytes / 2 ** 20} MiB and ${RECORDING_LIMITS.seconds / 60} minutes a recording`,
-  );

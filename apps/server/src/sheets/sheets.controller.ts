@@ -1,32 +1,62 @@
 import { Body, Controller, Delete, HttpCode, Post, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import { type Sheet, sheetChangeSchema, type SheetFields, sheetFieldsSchema, sheetSchema } from '@ulpen/core';
+import { By } from '../actors/by.ts';
+import { type Actor, Database } from '../database/database.ts';
+import { assertOwnRefs } from '../database/own-refs.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { SheetsRepository } from './sheets.repository.ts';
 
 @ApiTags('sheets (claims)')
 @Controller()
 export class SheetsController {
-  constructor(private readonly sheets: SheetsRepository) {}
+  constructor(
+    private readonly db: Database,
+    private readonly sheets: SheetsRepository,
+  ) {}
 
   @Post('jobs/:id/sheets')
   @ApiResponse({ status: 201, standardSchema: sheetSchema })
-  add(@Id('job') jobId: string, @Body({ schema: sheetFieldsSchema }) fields: SheetFields): Promise<Sheet> {
-    return this.sheets.add(jobId, fields);
+  @Problems(400, 404)
+  add(
+    @Id('job') jobId: string,
+    @By() by: Actor,
+    @Body({ schema: sheetFieldsSchema }) fields: SheetFields,
+  ): Promise<Sheet> {
+    return this.db.inJob(jobId, by, async (trx) => {
+      await assertOwnRefs(trx, jobId, sheetFieldsSchema, fields);
+      return this.sheets.add(trx, jobId, fields);
+    });
   }
 
+  /** Other rows than before make a sheet of their own of what it said until now, kept in the record. */
   @Put('sheets/:id')
   @ApiResponse({ status: 200, standardSchema: sheetSchema })
+  @Problems(400, 404, 409)
   change(
     @Id('sheet') id: string,
+    @By() by: Actor,
     @Body({ schema: sheetChangeSchema }) { version, ...fields }: SheetFields & { version: number },
   ): Promise<Sheet> {
-    return this.sheets.change(id, version, fields);
+    return this.db.inJobOf('sheet', id, by, async (trx, jobId) => {
+      await assertOwnRefs(trx, jobId, sheetFieldsSchema, fields);
+      return this.sheets.change(trx, id, version, fields);
+    });
   }
 
+  /** Kept in the record, and can be brought back. */
   @Delete('sheets/:id')
   @HttpCode(204)
-  remove(@Id('sheet') id: string): Promise<void> {
-    return this.sheets.remove(id);
+  @Problems(404)
+  remove(@Id('sheet') id: string, @By() by: Actor): Promise<void> {
+    return this.db.inJobOf('sheet', id, by, (trx) => this.sheets.remove(trx, id));
+  }
+
+  @Post('sheets/:id/restore')
+  @ApiResponse({ status: 201, standardSchema: sheetSchema })
+  @Problems(404)
+  restore(@Id('sheet') id: string, @By() by: Actor): Promise<Sheet> {
+    return this.db.inJobOf('sheet', id, by, (trx) => this.sheets.restore(trx, id));
   }
 }

@@ -1,91 +1,112 @@
-import { Inject, Injectable } from '@nestjs/common';
-import { type ClaimFields, MOST_SHEETS, type Sheet, type SheetFields } from '@ulpen/core';
+import { isDeepStrictEqual } from 'node:util';
+import { Injectable } from '@nestjs/common';
+import type { ClaimFields, Sheet, SheetFields } from '@ulpen/core';
 import type { Knex } from 'knex';
-import { KNEX } from '../database/knex.ts';
-import { found, fromRow } from '../database/rows.ts';
+import { assertRoom } from '../database/limits.ts';
+import { fromRow, fromRowWithRetired } from '../database/rows.ts';
 import { VersionedTable } from '../database/versioned-table.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 
 type Row = Omit<Sheet, 'claims'>;
+export type SheetRecord = Sheet & { retiredAt: string | null };
+
+const CLAIM = ['sheet_id', 'cavity_id', 'variant', 'role', 'channel', 'sign', 'wire', 'text'].map(
+  (c) => `c.${c}`,
+);
 
 @Injectable()
 export class SheetsRepository {
-  private readonly table: VersionedTable<Row>;
+  private readonly table = new VersionedTable<Row>('sheets', 'sheet');
 
-  constructor(@Inject(KNEX) private readonly knex: Knex) {
-    this.table = new VersionedTable<Row>(knex, 'sheets', 'sheet');
+  /** In sight, with the rows about plugs in sight. */
+  async ofJob(db: Knex, jobId: string): Promise<Sheet[]> {
+    const rows = await db('sheets').where({ job_id: jobId, retired_at: null }).orderBy('position');
+    const claims = await claimsOf(db, rows, { seen: true });
+    return rows.map((row) => ({ ...fromRow<Row>(row), claims: claims.get(row.id) ?? [] }));
   }
 
-  async ofJob(jobId: string, trx: Knex = this.knex): Promise<Sheet[]> {
-    const rows = await trx('sheets').where({ job_id: jobId }).orderBy('position');
-    const claims = await trx('claims')
-      .whereIn(
-        'sheet_id',
-        rows.map((r) => r.id),
-      )
-      .orderBy(['sheet_id', 'position']);
-    return rows.map((row) => ({
-      ...fromRow<Row>(row),
-      claims: claims
-        .filter((c) => c.sheet_id === row.id)
-        .map(({ id: _, sheet_id: __, ...claim }) => fromRow<ClaimFields>(claim)),
-    }));
+  /** Retired ones among them, with all their rows. */
+  async record(db: Knex, jobId: string): Promise<SheetRecord[]> {
+    const rows = await db('sheets').where({ job_id: jobId }).orderBy('position');
+    const claims = await claimsOf(db, rows, { seen: false });
+    return rows.map((row) => ({ ...fromRowWithRetired<Row>(row), claims: claims.get(row.id) ?? [] }));
   }
 
-  add(
+  async get(db: Knex, id: string): Promise<Sheet> {
+    const row = await this.table.get(db, id);
+    return { ...row, claims: (await claimsOf(db, [row], { seen: true })).get(id) ?? [] };
+  }
+
+  async add(
+    db: Knex,
     jobId: string,
-    fields: SheetFields & { takenAt?: string; version?: number },
-    within?: Knex,
+    fields: SheetFields & { takenAt?: string; version?: number; retiredAt?: string | null },
   ): Promise<Sheet> {
-    const write = async (trx: Knex) => {
-      found(await trx('jobs').where({ id: jobId }).forUpdate().first('id'), 'job');
-      const [{ count }] = await trx('sheets').where({ job_id: jobId }).count();
-      if (Number(count) >= MOST_SHEETS)
-        throw ProblemError.invalid([{ field: '', message: `at most ${MOST_SHEETS} sheets on one job` }]);
-      await assertOwnCavities(trx, jobId, fields.claims);
-      const { claims, ...own } = fields;
-      const { id } = await this.table.append({ jobId }, own, trx);
-      await writeClaims(trx, id, claims);
-      return this.one(trx, jobId, id);
-    };
-    return within ? write(within) : this.knex.transaction(write);
+    await assertRoom(db, 'sheetsOfJob', { table: 'sheets', where: { job_id: jobId } });
+    const { claims, ...own } = fields;
+    const row = await this.table.append(db, { jobId }, own);
+    await writeClaims(db, row.id, claims);
+    return { ...row, claims };
   }
 
-  change(id: string, version: number, { claims, ...own }: SheetFields): Promise<Sheet> {
-    return this.knex.transaction(async (trx) => {
-      const { jobId } = await this.table.get(id);
-      await assertOwnCavities(trx, jobId, claims);
-      await this.table.update(id, version, own, trx);
-      await trx('claims').where({ sheet_id: id }).delete();
-      await writeClaims(trx, id, claims);
-      return this.one(trx, jobId, id);
-    });
+  async change(db: Knex, id: string, version: number, { claims, ...own }: SheetFields): Promise<Sheet> {
+    const current = await this.get(db, id);
+    if (current.version !== version) throw ProblemError.stale('sheet', current);
+    if (!isDeepStrictEqual(current.claims, claims)) {
+      await this.setAside(db, current);
+      await writeClaims(db, id, claims);
+    }
+    await this.table.update(db, id, version, own);
+    return this.get(db, id);
   }
 
-  remove(id: string): Promise<void> {
-    return this.table.remove(id);
+  remove(db: Knex, id: string): Promise<void> {
+    return this.table.retire(db, id);
   }
 
-  private async one(trx: Knex, jobId: string, id: string): Promise<Sheet> {
-    return (await this.ofJob(jobId, trx)).find((s) => s.id === id)!;
+  async restore(db: Knex, id: string): Promise<Sheet> {
+    await this.table.restore(db, id);
+    return this.get(db, id);
+  }
+
+  /** What the sheet said until now becomes a retired sheet of its own, so that no row of it is lost. */
+  private async setAside(db: Knex, { id, claims: _, ...current }: Sheet): Promise<void> {
+    await assertRoom(db, 'sheetsOfJob', { table: 'sheets', where: { job_id: current.jobId } });
+    const { jobId, ...own } = current;
+    const copy = await this.table.append(db, { jobId }, own);
+    await db('claims').where({ sheet_id: id }).update({ sheet_id: copy.id });
+    await this.table.retire(db, copy.id);
   }
 }
 
-async function assertOwnCavities(trx: Knex, jobId: string, claims: readonly ClaimFields[]): Promise<void> {
-  const own = await trx('cavities as v')
-    .join('connectors as c', 'c.id', 'v.connector_id')
-    .join('units as u', 'u.id', 'c.unit_id')
-    .where('u.job_id', jobId)
-    .select('v.id');
-  const known = new Set(own.map((v) => v.id));
-  const stranger = claims.findIndex((c) => !known.has(c.cavityId));
-  if (stranger >= 0)
-    throw ProblemError.invalid([
-      { field: `claims.${stranger}.cavityId`, message: 'is no cavity of this job' },
-    ]);
+async function claimsOf(
+  db: Knex,
+  sheets: readonly { id: string }[],
+  { seen }: { seen: boolean },
+): Promise<Map<string, ClaimFields[]>> {
+  const query = db('claims as c')
+    .whereIn(
+      'c.sheet_id',
+      sheets.map((s) => s.id),
+    )
+    .orderBy(['c.sheet_id', 'c.position'])
+    .select(CLAIM);
+  if (seen)
+    query
+      .join('cavities as v', 'v.id', 'c.cavity_id')
+      .join('connectors as k', 'k.id', 'v.connector_id')
+      .join('units as u', 'u.id', 'k.unit_id')
+      .where({ 'v.retired_at': null, 'k.retired_at': null, 'u.retired_at': null });
+  const claims = new Map<string, ClaimFields[]>();
+  for (const { sheet_id: sheet, ...claim } of await query) {
+    const list = claims.get(sheet) ?? [];
+    list.push(fromRow<ClaimFields>(claim));
+    claims.set(sheet, list);
+  }
+  return claims;
 }
 
-async function writeClaims(trx: Knex, sheetId: string, claims: readonly ClaimFields[]): Promise<void> {
+async function writeClaims(db: Knex, sheetId: string, claims: readonly ClaimFields[]): Promise<void> {
   const rows = claims.map((c, position) => ({
     sheet_id: sheetId,
     cavity_id: c.cavityId,
@@ -97,5 +118,5 @@ async function writeClaims(trx: Knex, sheetId: string, claims: readonly ClaimFie
     text: c.text,
     position,
   }));
-  await trx.batchInsert('claims', rows, 500);
+  for (let at = 0; at < rows.length; at += 500) await db('claims').insert(rows.slice(at, at + 500));
 }

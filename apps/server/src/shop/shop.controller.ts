@@ -1,23 +1,33 @@
 import { Body, Controller, Get, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
-import { type Preferences, preferencesSchema, problemSchema } from '@ulpen/core';
+import { type Preferences, preferencesSchema } from '@ulpen/core';
+import { By } from '../actors/by.ts';
+import { type Actor, Database } from '../database/database.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { ShopRepository } from './shop.repository.ts';
 
 @ApiTags('shop')
 @Controller('shop/preferences')
 export class ShopController {
-  constructor(private readonly shop: ShopRepository) {}
+  constructor(
+    private readonly db: Database,
+    private readonly shop: ShopRepository,
+  ) {}
 
   @Get()
   @ApiResponse({ status: 200, standardSchema: preferencesSchema })
+  @Problems()
   get(): Promise<Preferences> {
-    return this.shop.preferences();
+    return this.db.read((db) => this.shop.preferences(db));
   }
 
   @Put()
   @ApiResponse({ status: 200, standardSchema: preferencesSchema })
-  @ApiResponse({ status: 409, standardSchema: problemSchema })
-  change(@Body({ schema: preferencesSchema }) { version, ...fields }: Preferences): Promise<Preferences> {
-    return this.shop.change(version, fields);
+  @Problems(400, 409)
+  change(
+    @By() by: Actor,
+    @Body({ schema: preferencesSchema }) { version, ...fields }: Preferences,
+  ): Promise<Preferences> {
+    return this.db.inShop(by, (trx) => this.shop.change(trx, version, fields));
   }
 }

@@ -14,8 +14,11 @@ import {
   type SimulationScore,
   simulationScoreSchema,
 } from '@ulpen/core';
+import { By } from '../actors/by.ts';
+import { type Actor, Database } from '../database/database.ts';
 import { HarnessService } from '../harness/harness.service.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { SimulationsService } from './simulations.service.ts';
 
 const probeSchema = simulatedProbeSchema.extend({ conditions: conditionsSchema });
@@ -24,35 +27,43 @@ const probeSchema = simulatedProbeSchema.extend({ conditions: conditionsSchema }
 @Controller()
 export class SimulationsController {
   constructor(
+    private readonly db: Database,
     private readonly simulations: SimulationsService,
     private readonly harness: HarnessService,
   ) {}
 
   @Post('practice-jobs')
   @ApiResponse({ status: 201, standardSchema: jobSchema })
-  start(@Body({ schema: simulationFieldsSchema }) fields: SimulationFields): Promise<Job> {
-    return this.simulations.start(fields);
+  @Problems(400)
+  start(@By() by: Actor, @Body({ schema: simulationFieldsSchema }) fields: SimulationFields): Promise<Job> {
+    return this.db.inNewJob(by, (trx) => this.simulations.start(trx, fields));
   }
 
   @Post('jobs/:id/simulation/probes')
   @ApiResponse({ status: 201, standardSchema: readingSchema })
+  @Problems(400, 404)
   probe(
     @Id('job') jobId: string,
+    @By() by: Actor,
     @Body({ schema: probeSchema }) { conditions, ...probe }: SimulatedProbe & { conditions: Conditions },
   ): Promise<Reading> {
-    return this.simulations.probe(jobId, probe, conditions);
+    return this.db.inJob(jobId, by, (trx) => this.simulations.probe(trx, jobId, probe, conditions));
   }
 
   @Get('jobs/:id/simulation/sheet')
   @Header('content-type', 'text/csv; charset=utf-8')
   @ApiResponse({ status: 200, description: 'a pin table as it goes round, right or not' })
+  @Problems(404)
   sheet(@Id('job') jobId: string): Promise<string> {
-    return this.simulations.sheet(jobId);
+    return this.db.read((db) => this.simulations.sheet(db, jobId));
   }
 
   @Post('jobs/:id/simulation/reveal')
   @ApiResponse({ status: 201, standardSchema: simulationScoreSchema })
-  async reveal(@Id('job') jobId: string): Promise<SimulationScore> {
-    return this.simulations.reveal(jobId, await this.harness.record(jobId));
+  @Problems(404, 429)
+  reveal(@Id('job') jobId: string, @By() by: Actor): Promise<SimulationScore> {
+    return this.db.inJob(jobId, by, async (trx) =>
+      this.simulations.reveal(trx, jobId, await this.harness.seen(trx, jobId)),
+    );
   }
 }

@@ -1,11 +1,9 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import {
   channelName,
   type Conditions,
   type HarnessView,
   type Job,
-  mapHarness,
-  harnessInputOf,
   observationWords,
   type Reading,
   type SimulatedProbe,
@@ -16,8 +14,8 @@ import {
 } from '@ulpen/core';
 import { SimulatedHand, type SimulatedWiring, variedWiring } from '@ulpen/core/carsim';
 import type { Knex } from 'knex';
+import { ComputePool } from '../compute/compute-pool.ts';
 import { ConnectorsRepository } from '../connectors/connectors.repository.ts';
-import { KNEX } from '../database/knex.ts';
 import { found } from '../database/rows.ts';
 import { JobsRepository } from '../jobs/jobs.repository.ts';
 import { ProblemError } from '../problems/problem-error.ts';
@@ -29,37 +27,32 @@ import { type Simulation, SimulationsRepository } from './simulations.repository
 @Injectable()
 export class SimulationsService {
   constructor(
-    @Inject(KNEX) private readonly knex: Knex,
     private readonly simulations: SimulationsRepository,
     private readonly jobs: JobsRepository,
     private readonly units: UnitsRepository,
     private readonly connectors: ConnectorsRepository,
     private readonly readings: ReadingsService,
+    private readonly pool: ComputePool,
   ) {}
 
   /** A job to practise on, with its unit in place and nothing known of the plugs. */
-  start(fields: SimulationFields): Promise<Job> {
-    return this.knex.transaction(async (trx) => {
-      const wiring = wiringOf(fields);
-      const job = await this.jobs.add(
-        {
-          car: 'Practice car',
-          year: null,
-          system: 'simulated; the truth is told at the end',
-          place: 'bench',
-          wish: 'Find out what is on every cavity. The readings scatter and a probe slips now and then, as in a real car.',
-        },
-        trx,
-      );
-      for (const unit of wiring.units) await this.units.add(job.id, unit, trx);
-      await this.simulations.add(job.id, fields, trx);
-      return job;
+  async start(db: Knex, fields: SimulationFields): Promise<Job> {
+    const wiring = wiringOf(fields);
+    const job = await this.jobs.add(db, {
+      car: 'Practice car',
+      year: null,
+      system: 'simulated; the truth is told at the end',
+      place: 'bench',
+      wish: 'Find out what is on every cavity. The readings scatter and a probe slips now and then, as in a real car.',
     });
+    for (const unit of wiring.units) await this.units.add(db, job.id, unit);
+    await this.simulations.add(db, job.id, fields);
+    return job;
   }
 
   /** What a person sees who has the plugs in hand. */
-  async view(jobId: string): Promise<SimulationView | null> {
-    const simulation = await this.simulations.ofJob(jobId);
+  async view(db: Knex, jobId: string): Promise<SimulationView | null> {
+    const simulation = await this.simulations.ofJob(db, jobId);
     if (!simulation) return null;
     const wiring = wiringOf(simulation);
     return {
@@ -76,38 +69,35 @@ export class SimulationsService {
   }
 
   /** One probe with the simulated meter, logged like any other reading. */
-  async probe(jobId: string, probe: SimulatedProbe, conditions: Conditions): Promise<Reading> {
-    const simulation = await this.ofJob(jobId);
+  async probe(db: Knex, jobId: string, probe: SimulatedProbe, conditions: Conditions): Promise<Reading> {
+    const simulation = await this.ofJob(db, jobId);
     const wiring = wiringOf(simulation);
-    const at = await this.indexOf(jobId, wiring);
+    const at = await this.indexOf(db, jobId, wiring);
     const cavity = placed(at, probe.cavityId, 'cavityId');
     const other = probe.otherCavityId === null ? null : placed(at, probe.otherCavityId, 'otherCavityId');
     if (other === null && (probe.instrument === 'tone' || probe.instrument === 'cone'))
       throw ProblemError.invalid([{ field: 'otherCavityId', message: 'this test goes across two cavities' }]);
-    return this.knex.transaction(async (trx) => {
-      const { taken } = (await this.simulations.ofJob(jobId, trx, true)) ?? simulation;
-      // Every probe has luck of its own, so that asking twice is not the same as asking once.
-      const hand = new SimulatedHand(wiring, {
-        seed: simulation.seed + 7919 * (taken + 1),
-        slipRate: simulation.slipRate,
-      });
-      const { observation, slipped } = hand.take(probe.instrument, cavity, other, conditions, probe.source);
-      await this.simulations.count(jobId, slipped, trx);
-      const reading = {
-        cavityId: probe.cavityId,
-        otherCavityId: probe.otherCavityId,
-        observation,
-        conditions,
-        entered: observationWords(observation),
-        confirmed: true,
-      };
-      return (await this.readings.take(jobId, [reading], true, trx))[0];
+    // Every probe has luck of its own, so that asking twice is not the same as asking once.
+    const hand = new SimulatedHand(wiring, {
+      seed: simulation.seed + 7919 * (simulation.taken + 1),
+      slipRate: simulation.slipRate,
     });
+    const { observation, slipped } = hand.take(probe.instrument, cavity, other, conditions, probe.source);
+    await this.simulations.count(db, jobId, slipped);
+    const reading = {
+      cavityId: probe.cavityId,
+      otherCavityId: probe.otherCavityId,
+      observation,
+      conditions,
+      entered: observationWords(observation),
+      confirmed: true,
+    };
+    return (await this.readings.take(db, jobId, [reading], true))[0];
   }
 
   /** The sheet that goes round about this car, as a table to paste; right or not. */
-  async sheet(jobId: string): Promise<string> {
-    const { sheet, connectors, cavities } = wiringOf(await this.ofJob(jobId));
+  async sheet(db: Knex, jobId: string): Promise<string> {
+    const { sheet, connectors, cavities } = wiringOf(await this.ofJob(db, jobId));
     if (!sheet) throw ProblemError.notFound('sheet for this car');
     return writeTable(
       ['plug', 'cavity', 'wire', 'function', 'option code'],
@@ -123,12 +113,12 @@ export class SimulationsService {
   }
 
   /** Tells the truth and counts what was found. From here on the car is no longer secret. */
-  async reveal(jobId: string, view: Omit<HarnessView, 'simulation'>): Promise<SimulationScore> {
-    const simulation = await this.ofJob(jobId);
+  async reveal(db: Knex, jobId: string, view: Omit<HarnessView, 'simulation'>): Promise<SimulationScore> {
+    const simulation = await this.ofJob(db, jobId);
     const wiring = wiringOf(simulation);
-    await this.simulations.reveal(jobId);
-    const at = await this.indexOf(jobId, wiring);
-    const { map, indexOf } = mapHarness(harnessInputOf(view, []));
+    await this.simulations.reveal(db, jobId);
+    const at = await this.indexOf(db, jobId, wiring);
+    const { map, indexOf } = await this.pool.run('mapHarness', view);
     const idOf = new Map([...at].map(([id, index]) => [index, id]));
     const cavities = [...at].flatMap(([cavityId, index]): SimulationScore['cavities'] => {
       const truth = wiring.cavities[index];
@@ -174,13 +164,13 @@ export class SimulationsService {
     };
   }
 
-  private async ofJob(jobId: string): Promise<Simulation> {
-    return found(await this.simulations.ofJob(jobId), 'simulated car');
+  private async ofJob(db: Knex, jobId: string): Promise<Simulation> {
+    return found(await this.simulations.ofJob(db, jobId), 'simulated car');
   }
 
   /** Cavities of the job's plugs in the car, matched by the plug's name and the number. */
-  private async indexOf(jobId: string, wiring: SimulatedWiring): Promise<Map<string, number>> {
-    const connectors = await this.connectors.ofJob(jobId);
+  private async indexOf(db: Knex, jobId: string, wiring: SimulatedWiring): Promise<Map<string, number>> {
+    const connectors = await this.connectors.ofJob(db, jobId);
     return new Map(
       connectors.flatMap((c) => {
         const plug = wiring.connectors.findIndex((p) => p.fields.name.toLowerCase() === c.name.toLowerCase());

@@ -1,47 +1,67 @@
 import { Body, Controller, Delete, Get, HttpCode, Post, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
-  problemSchema,
   type Target,
   targetChangeSchema,
   type TargetFields,
   targetFieldsSchema,
   targetSchema,
 } from '@ulpen/core';
+import { By } from '../actors/by.ts';
+import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { TargetsRepository } from './targets.repository.ts';
 
 @ApiTags('targets')
 @Controller()
 export class TargetsController {
-  constructor(private readonly targets: TargetsRepository) {}
+  constructor(
+    private readonly db: Database,
+    private readonly targets: TargetsRepository,
+  ) {}
 
   @Post('jobs/:id/targets')
   @ApiResponse({ status: 201, standardSchema: targetSchema })
-  add(@Id('job') jobId: string, @Body({ schema: targetFieldsSchema }) fields: TargetFields): Promise<Target> {
-    return this.targets.add(jobId, fields);
+  @Problems(400, 404)
+  add(
+    @Id('job') jobId: string,
+    @By() by: Actor,
+    @Body({ schema: targetFieldsSchema }) fields: TargetFields,
+  ): Promise<Target> {
+    return this.db.inJob(jobId, by, (trx) => this.targets.add(trx, jobId, fields));
   }
 
   @Get('targets/:id')
   @ApiResponse({ status: 200, standardSchema: targetSchema })
+  @Problems(404)
   get(@Id('target') id: string): Promise<Target> {
-    return this.targets.get(id);
+    return this.db.read((db) => this.targets.get(db, id));
   }
 
   @Put('targets/:id')
   @ApiResponse({ status: 200, standardSchema: targetSchema })
-  @ApiResponse({ status: 409, standardSchema: problemSchema })
+  @Problems(400, 404, 409)
   change(
     @Id('target') id: string,
-    @Body({ schema: targetChangeSchema }) body: TargetFields & { version: number },
+    @By() by: Actor,
+    @Body({ schema: targetChangeSchema }) { version, ...fields }: TargetFields & { version: number },
   ): Promise<Target> {
-    const { version, ...fields } = body;
-    return this.targets.change(id, version, fields);
+    return this.db.inJobOf('target', id, by, (trx) => this.targets.change(trx, id, version, fields));
   }
 
+  /** Kept in the record with the decisions about it, and can be brought back. */
   @Delete('targets/:id')
   @HttpCode(204)
-  remove(@Id('target') id: string): Promise<void> {
-    return this.targets.remove(id);
+  @Problems(404, 409)
+  remove(@Id('target') id: string, @By() by: Actor): Promise<void> {
+    return this.db.inJobOf('target', id, by, (trx) => this.targets.remove(trx, id));
+  }
+
+  @Post('targets/:id/restore')
+  @ApiResponse({ status: 201, standardSchema: targetSchema })
+  @Problems(404)
+  restore(@Id('target') id: string, @By() by: Actor): Promise<Target> {
+    return this.db.inJobOf('target', id, by, (trx) => this.targets.restore(trx, id));
   }
 }

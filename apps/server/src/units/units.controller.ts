@@ -1,33 +1,54 @@
 import { Body, Controller, Delete, HttpCode, Post, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import { type Unit, unitChangeSchema, type UnitFields, unitFieldsSchema, unitSchema } from '@ulpen/core';
+import { By } from '../actors/by.ts';
+import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
+import { Problems } from '../problems/problems.decorator.ts';
 import { UnitsRepository } from './units.repository.ts';
 
 @ApiTags('units')
 @Controller()
 export class UnitsController {
-  constructor(private readonly units: UnitsRepository) {}
+  constructor(
+    private readonly db: Database,
+    private readonly units: UnitsRepository,
+  ) {}
 
   @Post('jobs/:id/units')
   @ApiResponse({ status: 201, standardSchema: unitSchema })
-  add(@Id('job') jobId: string, @Body({ schema: unitFieldsSchema }) fields: UnitFields): Promise<Unit> {
-    return this.units.add(jobId, fields);
+  @Problems(400, 404)
+  add(
+    @Id('job') jobId: string,
+    @By() by: Actor,
+    @Body({ schema: unitFieldsSchema }) fields: UnitFields,
+  ): Promise<Unit> {
+    return this.db.inJob(jobId, by, (trx) => this.units.add(trx, jobId, fields));
   }
 
   @Put('units/:id')
   @ApiResponse({ status: 200, standardSchema: unitSchema })
+  @Problems(400, 404, 409)
   change(
     @Id('unit') id: string,
-    @Body({ schema: unitChangeSchema }) body: UnitFields & { version: number },
+    @By() by: Actor,
+    @Body({ schema: unitChangeSchema }) { version, ...fields }: UnitFields & { version: number },
   ): Promise<Unit> {
-    const { version, ...fields } = body;
-    return this.units.change(id, version, fields);
+    return this.db.inJobOf('unit', id, by, (trx) => this.units.change(trx, id, version, fields));
   }
 
+  /** An empty unit goes; one with plugs or outputs is kept in the record and can be brought back. */
   @Delete('units/:id')
   @HttpCode(204)
-  remove(@Id('unit') id: string): Promise<void> {
-    return this.units.remove(id);
+  @Problems(404, 409)
+  remove(@Id('unit') id: string, @By() by: Actor): Promise<void> {
+    return this.db.inJobOf('unit', id, by, (trx) => this.units.remove(trx, id));
+  }
+
+  @Post('units/:id/restore')
+  @ApiResponse({ status: 201, standardSchema: unitSchema })
+  @Problems(404)
+  restore(@Id('unit') id: string, @By() by: Actor): Promise<Unit> {
+    return this.db.inJobOf('unit', id, by, (trx) => this.units.restore(trx, id));
   }
 }

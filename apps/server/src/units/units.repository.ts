@@ -1,33 +1,50 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import type { Unit, UnitFields } from '@ulpen/core';
 import type { Knex } from 'knex';
-import { KNEX } from '../database/knex.ts';
-import { found, fromRow } from '../database/rows.ts';
-import { VersionedTable } from '../database/versioned-table.ts';
+import { assertRoom } from '../database/limits.ts';
+import { fromRow, fromRowWithRetired } from '../database/rows.ts';
+import { countOf, VersionedTable } from '../database/versioned-table.ts';
+import { assertNoPlanStandsOn } from '../plans/standing-plans.ts';
 
 @Injectable()
 export class UnitsRepository {
-  private readonly table: VersionedTable<Unit>;
+  private readonly table = new VersionedTable<Unit>('units', 'unit');
 
-  constructor(@Inject(KNEX) private readonly knex: Knex) {
-    this.table = new VersionedTable<Unit>(knex, 'units', 'unit');
-  }
-
-  async ofJob(jobId: string): Promise<Unit[]> {
-    const rows = await this.knex('units').where({ job_id: jobId }).orderBy('position');
+  async ofJob(db: Knex, jobId: string): Promise<Unit[]> {
+    const rows = await db('units').where({ job_id: jobId, retired_at: null }).orderBy('position');
     return rows.map((row) => fromRow<Unit>(row));
   }
 
-  async add(jobId: string, fields: UnitFields, trx: Knex = this.knex): Promise<Unit> {
-    found(await trx('jobs').where({ id: jobId }).first('id'), 'job');
-    return this.table.append({ jobId }, fields, trx);
+  /** Retired ones among them. */
+  async record(db: Knex, jobId: string): Promise<(Unit & { retiredAt: string | null })[]> {
+    const rows = await db('units').where({ job_id: jobId }).orderBy('position');
+    return rows.map((row) => fromRowWithRetired<Unit>(row));
   }
 
-  change(id: string, version: number, fields: UnitFields): Promise<Unit> {
-    return this.table.update(id, version, fields);
+  async add(
+    db: Knex,
+    jobId: string,
+    fields: UnitFields & { version?: number; retiredAt?: string | null },
+  ): Promise<Unit> {
+    await assertRoom(db, 'unitsOfJob', { table: 'units', where: { job_id: jobId } });
+    return this.table.append(db, { jobId }, fields);
   }
 
-  remove(id: string): Promise<void> {
-    return this.table.remove(id);
+  change(db: Knex, id: string, version: number, fields: UnitFields): Promise<Unit> {
+    return this.table.update(db, id, version, fields);
+  }
+
+  async remove(db: Knex, id: string): Promise<void> {
+    await this.table.get(db, id);
+    await assertNoPlanStandsOn(db, { 'p.unit_id': id });
+    const parts =
+      (await countOf(db, 'pairs', { unit_id: id })) + (await countOf(db, 'connectors', { unit_id: id }));
+    if (parts > 0) await this.table.retire(db, id);
+    else await db('units').where({ id }).delete();
+  }
+
+  async restore(db: Knex, id: string): Promise<Unit> {
+    await this.table.restore(db, id);
+    return this.table.get(db, id);
   }
 }

@@ -1,59 +1,113 @@
+import { createWriteStream } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
 import type { MultipartFile } from '@fastify/multipart';
+import { clip, isDeeperThan, LIMITS, type LimitName, limitWords } from '@ulpen/core';
 import type { FastifyRequest } from 'fastify';
 import type { z } from 'zod';
 import { ProblemError } from '../problems/problem-error.ts';
-
-/** A file as it streams in; `truncated` turns true when it passes the limit. */
-export type IncomingFile = MultipartFile['file'];
 
 export interface Upload<T> {
   fields: T;
   /** as the sender names it, at most 200 characters; may be unfit */
   fileName: string;
-  file: IncomingFile;
+  /** where the file lies until `take` has ended */
+  path: string;
 }
 
+const FIELD_BYTES = 64 * 1024;
+
 /**
- * Hands a multipart form on: first a part `fields` with JSON of the given shape, then the file, at most `bytes` long.
- * Whatever comes of it, the rest of the upload is read off, so that the connection can be used again.
+ * Takes a multipart form: a part `fields` with JSON of the given shape where one is wanted, then the file. The file is
+ * streamed to disk, bounded, and removed again whatever comes of it; nothing of a form is ever in memory whole.
  */
 export async function withUpload<T, R>(
   request: FastifyRequest,
-  bytes: number,
-  shape: z.ZodType<T>,
+  limit: LimitName,
+  shape: z.ZodType<T> | null,
   take: (upload: Upload<T>) => Promise<R>,
 ): Promise<R> {
-  const part = await request.file({
-    limits: { fileSize: bytes, files: 1, fields: 1, fieldSize: 64 * 1024 },
-  });
-  if (!part) throw ProblemError.invalid([MISSING_FILE]);
+  const folder = await mkdtemp(join(tmpdir(), 'ulpen-'));
   try {
-    return await take({
-      fields: fieldsOf(part, shape),
-      fileName: part.filename.slice(-200),
-      file: part.file,
-    });
+    const path = join(folder, 'upload');
+    const received = await receive(request, limit, shape, path);
+    return await take({ ...received, path });
   } finally {
-    part.file.resume();
+    await rm(folder, { recursive: true, force: true });
   }
 }
 
-const MISSING_FILE = { field: 'file', message: 'send the measurement in a part named file, after fields' };
+async function receive<T>(
+  request: FastifyRequest,
+  limit: LimitName,
+  shape: z.ZodType<T> | null,
+  path: string,
+): Promise<Omit<Upload<T>, 'path'>> {
+  const limits = {
+    fileSize: LIMITS[limit].most,
+    files: 1,
+    fields: shape ? 1 : 0,
+    parts: shape ? 2 : 1,
+    fieldSize: FIELD_BYTES,
+    fieldNameSize: 100,
+    headerPairs: 20,
+  };
+  let part: MultipartFile | undefined;
+  try {
+    part = await request.file({ limits });
+    if (!part) throw missing(shape !== null);
+    const fields = shape ? fieldsOf(part, shape) : (null as T);
+    if (part.fieldname !== 'file') throw missing(shape !== null);
+    await pipeline(part.file, createWriteStream(path));
+    if (part.file.truncated) throw ProblemError.tooLarge(limitWords(limit));
+    return { fields, fileName: clip(part.filename.replaceAll('\0', '').trim().slice(-200), 200) };
+  } catch (error) {
+    // Read off, so that the answer arrives and the connection can be used again.
+    part?.file.resume();
+    request.raw.resume();
+    throw isFormFault(error) ? BROKEN_FORM : error;
+  }
+}
+
+const BROKEN_FORM = ProblemError.invalid([
+  { field: '', message: 'the form cannot be read: it ends early, or its parts are not multipart/form-data' },
+]);
+
+/** What the parser says of a form has no code; what the system or we say has. */
+function isFormFault(error: unknown): boolean {
+  if (error instanceof ProblemError) return false;
+  const { code } = error as { code?: string };
+  return (
+    code === undefined ||
+    ['FST_MP_PREMATURE_CLOSE', 'ERR_STREAM_PREMATURE_CLOSE', 'ECONNRESET'].includes(code)
+  );
+}
+
+const missing = (withFields: boolean) =>
+  ProblemError.invalid([
+    {
+      field: 'file',
+      message: withFields
+        ? 'send the file in a part named file, after fields'
+        : 'send it in a part named file',
+    },
+  ]);
 
 function fieldsOf<T>(part: MultipartFile, shape: z.ZodType<T>): T {
-  if (part.fieldname !== 'file') throw ProblemError.invalid([MISSING_FILE]);
   const given = part.fields['fields'];
-  const text = given && !Array.isArray(given) && given.type === 'field' ? String(given.value) : null;
-  if (text === null) {
-    throw ProblemError.invalid([
-      { field: 'fields', message: 'send what the file is in a part named fields, before file' },
-    ]);
-  }
+  const field = given && !Array.isArray(given) && given.type === 'field' ? given : null;
+  const wrong = (message: string) => ProblemError.invalid([{ field: 'fields', message }]);
+  if (!field) throw wrong('send what the file is in a part named fields, before file');
+  if (field.valueTruncated) throw wrong(`at most ${FIELD_BYTES / 1024} KiB`);
+  const text = String(field.value);
+  if (isDeeperThan(text, LIMITS.jsonDepth.most)) throw wrong(limitWords('jsonDepth'));
   let content: unknown;
   try {
     content = JSON.parse(text);
-  } catch {
-    throw ProblemError.invalid([{ field: 'fields', message: 'is not JSON' }]);
+  } catch (error) {
+    throw wrong(`is not JSON: ${(error as Error).message}`);
   }
   const parsed = shape.safeParse(content);
   if (parsed.success) return parsed.data;

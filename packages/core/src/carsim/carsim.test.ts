@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { readJobFile } from '../model/job-file.ts';
+import { readJobFile } from '../model/read-job-file.ts';
 import { ColumnReader } from '../signal/columns/column-reader.ts';
 import { measureChain } from './analyser.ts';
 import { DEMO_CARS } from './cars/index.ts';

@@ -72,6 +72,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
       ...unit,
       key: `u${u + 1}`,
       version: 1,
+      retiredAt: null,
       connectors: u === 0 ? found.connectors : [],
       pairs: outputs.map((output) => {
         const index = ++pairs;
@@ -82,6 +83,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
           ...output.pair,
           key: `p${index}`,
           version: 1,
+          retiredAt: null,
           captures: steps.map((step) => captureOf(output, step, index)).reverse(),
         };
       }),
@@ -99,8 +101,10 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
       amplifier: null,
       key: `t${t + 1}`,
       version: 1,
+      retiredAt: null,
     })),
     plans: [],
+    photos: [],
   };
 }
 
@@ -123,7 +127,8 @@ function foundOnCar(
       ...fields,
       key: `k${i + 1}`,
       version: 1,
-      photos: [],
+      retiredAt: null,
+      retiredCavities: [],
     })),
     readings: bestReadings(wiring, car.harness.readings).map(
       ({ cavityId, otherCavityId, observation, conditions }, n) => ({
@@ -145,6 +150,7 @@ function foundOnCar(
             source: wiring.sheet.source,
             chosenVariant: null,
             version: 1,
+            retiredAt: null,
             takenAt: at(0),
             claims: wiring.sheet.rows.map((row) => ({
               cavityId: key(String(row.cavity)),

@@ -10,6 +10,7 @@ export function viewOfCar(car: SimulatedCar): JobView {
     ...file.job,
     id: 'j1',
     version: 1,
+    revision: 0,
     updatedAt: file.job.createdAt,
     units: file.units.map((unit) => ({
       ...unit,
@@ -34,7 +35,7 @@ export function viewOfCar(car: SimulatedCar): JobView {
     plans: [],
     intake: file.intake,
     find: { connectors: 0, wires: 0, untouched: 0 },
-    recordings: file.recordings.map((r) => ({ ...r, id: r.key, jobId: 'j1' })),
+    recordings: file.recordings.map((r) => ({ ...r, id: r.key, jobId: 'j1', fromFile: false })),
     checks: file.checks.map((c, n) => ({ ...c, id: `h${n}`, jobId: 'j1' })),
   };
 }

@@ -1,7 +1,10 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { writeTable } from '../harness/table-text.ts';
-import { type DeviceFields, deviceFieldsSchema, MOST_DEVICES } from '../model/device.ts';
+import { type DeviceFields, deviceFieldsSchema } from '../model/device.ts';
+import { LIMITS, limitWords } from '../model/limits.ts';
+
+const MOST_DEVICES = LIMITS.devicesOfLibrary.most;
 
 /** A device file as it was read: what can be taken in, and what cannot with the line and the reason. */
 export interface DeviceTable {
@@ -123,7 +126,7 @@ function judged(rows: { line: number; row: unknown }[]): DeviceTable {
     }
   }
   if (rows.length > MOST_DEVICES)
-    table.faults.push(fault(MOST_DEVICES + 1, '', 'file', `at most ${MOST_DEVICES} devices at once`));
+    table.faults.push(fault(MOST_DEVICES + 1, '', 'file', limitWords('devicesOfLibrary')));
   return table;
 }
 

@@ -1,8 +1,18 @@
 import { z } from 'zod';
 import { LEVEL_KINDS } from '../signal/analyse.ts';
 import { analysisSchema } from './analysis.ts';
+import { LIMITS } from './limits.ts';
 import { situationSchema, UNKNOWN_SITUATION } from './situation.ts';
-import { idSchema, line, requiredLine } from './words.ts';
+import { ref } from './ref.ts';
+import {
+  decibelSchema,
+  hertzSchema,
+  idSchema,
+  line,
+  momentSchema,
+  requiredLine,
+  saidSchema,
+} from './words.ts';
 
 export const levelUnitSchema = z.enum(['dB', 'dBV', 'dBFS']);
 
@@ -37,21 +47,26 @@ export const columnChoiceSchema = z
   .meta({ id: 'ColumnChoice' });
 export type ColumnChoice = z.infer<typeof columnChoiceSchema>;
 
+/** dB per octave: white noise read in octave bands rises by 3, and no more than twice that is anything known */
+export const noiseTiltSchema = z.number().min(-6, 'from -6 dB per octave').max(6, 'up to 6 dB per octave');
+/** What had to be changed to read a file, in words. */
+export const repairsSchema = z.array(saidSchema).max(50);
+
 export const captureSchema = captureFieldsSchema
   .extend({
     id: idSchema,
-    pairId: idSchema,
+    pairId: ref('pair'),
     sha256: z.string().regex(/^[0-9a-f]{64}$/),
-    importedAt: z.iso.datetime(),
+    importedAt: momentSchema,
     points: z.int(),
     /** the recording it was taken from; null for a file of columns */
-    recordingId: idSchema.nullable(),
+    recordingId: ref('recording').nullable(),
     /** how noise rises in its levels, dB per octave */
-    noiseTiltDb: z.number(),
+    noiseTiltDb: noiseTiltSchema,
     /** noise floor at 1 kHz from a recording of silence of the same output, dB; null: none was made */
-    silenceDb: z.number().nullable(),
-    repairs: z.array(z.string()),
-    withdrawnAt: z.iso.datetime().nullable(),
+    silenceDb: decibelSchema.nullable(),
+    repairs: repairsSchema,
+    withdrawnAt: momentSchema.nullable(),
     analysis: analysisSchema,
   })
   .meta({ id: 'Capture' });
@@ -60,9 +75,9 @@ export type Capture = z.infer<typeof captureSchema>;
 /** The points themselves, as the file had them. */
 export const responseSchema = z
   .object({
-    frequencyHz: z.array(z.number().positive()).min(3),
-    levelDb: z.array(z.number()),
-    phaseDeg: z.array(z.number()).optional(),
+    frequencyHz: z.array(hertzSchema).min(3).max(LIMITS.columnRows.most),
+    levelDb: z.array(decibelSchema).max(LIMITS.columnRows.most),
+    phaseDeg: z.array(z.number().min(-1e9).max(1e9)).max(LIMITS.columnRows.most).optional(),
   })
   .refine(
     (r) =>

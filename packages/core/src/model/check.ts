@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { captureFieldsSchema } from './capture.ts';
 import { situationSchema } from './situation.ts';
-import { idSchema, line } from './words.ts';
+import { ref } from './ref.ts';
+import { idSchema, line, momentSchema } from './words.ts';
 
 /** Sounds that the factory system adds to the music. */
 export const ADDED_SOUNDS = [
@@ -60,12 +61,10 @@ export const checkBodySchema = z.discriminatedUnion('kind', [
 export type CheckBody = z.infer<typeof checkBodySchema>;
 export type CheckOf<K extends CheckBody['kind']> = Extract<CheckBody, { kind: K }>;
 
-export const MOST_CHECKS = 2000;
-
 export const checkFieldsSchema = z
   .object({
     /** output it was taken at; null for the meter itself */
-    pairId: idSchema.nullable(),
+    pairId: ref('pair').nullable(),
     body: checkBodySchema,
     note: line(200),
   })
@@ -80,8 +79,8 @@ export const checkSchema = checkFieldsSchema
   .safeExtend({
     id: idSchema,
     jobId: idSchema,
-    takenAt: z.iso.datetime(),
-    withdrawnAt: z.iso.datetime().nullable(),
+    takenAt: momentSchema,
+    withdrawnAt: momentSchema.nullable(),
   })
   .meta({ id: 'Check' });
 export type Check = z.infer<typeof checkSchema>;

@@ -1,17 +1,14 @@
 import { z } from 'zod';
-import { colourSchema, idSchema, line, requiredLine, versionSchema } from './words.ts';
+import { LIMITS } from './limits.ts';
+import { PHOTO_TYPES } from './picture.ts';
+import { ref } from './ref.ts';
+import { colourSchema, idSchema, line, momentSchema, requiredLine, versionSchema } from './words.ts';
 
 /** From which side a plug is looked at; the two are mirror images. */
 export const viewSchema = z.enum(['wire', 'mating']);
 export type View = z.infer<typeof viewSchema>;
 
-export const MOST_CAVITIES = 120;
-/** per unit */
-export const MOST_CONNECTORS = 12;
-/** per plug; photos travel in the job file, which is bounded too */
-export const MOST_PHOTOS = 4;
-export const MOST_PHOTO_BYTES = 2 * 1024 * 1024;
-export const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const;
+const MOST_CAVITIES = LIMITS.cavitiesOfConnector.most;
 
 const rowSchema = z.object({
   cavities: z.int('whole cavities').min(1, 'at least one cavity').max(40, 'at most 40 in a row'),
@@ -97,10 +94,24 @@ export const photoSchema = z
     fileName: z.string(),
     mediaType: z.enum(PHOTO_TYPES),
     bytes: z.int(),
-    takenAt: z.iso.datetime(),
+    takenAt: momentSchema,
   })
   .meta({ id: 'Photo' });
 export type Photo = z.infer<typeof photoSchema>;
+
+/** What a photo shows. */
+export const photoOnSchema = z
+  .discriminatedUnion('kind', [
+    z.object({ kind: z.literal('connector'), connectorId: ref('connector') }),
+    z.object({ kind: z.literal('pair'), pairId: ref('pair') }),
+    /** where work is done: at the radio, under the seat */
+    z.object({ kind: z.literal('place'), place: requiredLine(40) }),
+    z.object({ kind: z.literal('job') }),
+  ])
+  .meta({ id: 'PhotoOn' });
+export type PhotoOn = z.infer<typeof photoOnSchema>;
+export const jobPhotoSchema = photoSchema.extend({ on: photoOnSchema }).meta({ id: 'JobPhoto' });
+export type JobPhoto = z.infer<typeof jobPhotoSchema>;
 
 export const connectorSchema = connectorObject
   .extend({

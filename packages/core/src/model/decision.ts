@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { idSchema, line, requiredLine } from './words.ts';
-
-export const MOST_DECISIONS = 500;
+import { ref } from './ref.ts';
+import { idSchema, line, momentSchema, requiredLine } from './words.ts';
 
 /**
  * Somebody took responsibility: an assumption accepted as it is, or the owner's consent to a loss. It names the rule
@@ -12,8 +11,8 @@ export const decisionFieldsSchema = z
     kind: z.enum(['accepted', 'consent']),
     /** the rule or the loss that it answers */
     rule: requiredLine(60),
-    targetId: idSchema.nullable(),
-    pairId: idSchema.nullable(),
+    targetId: ref('target').nullable(),
+    pairId: ref('pair').nullable(),
     /** what was said when it was signed */
     says: requiredLine(2000),
     /** a role, as the shop signs; no personal data is asked for */
@@ -26,8 +25,8 @@ export const decisionSchema = decisionFieldsSchema
   .extend({
     id: idSchema,
     jobId: idSchema,
-    takenAt: z.iso.datetime(),
-    withdrawnAt: z.iso.datetime().nullable(),
+    takenAt: momentSchema,
+    withdrawnAt: momentSchema.nullable(),
   })
   .meta({ id: 'Decision' });
 export type Decision = z.infer<typeof decisionSchema>;

@@ -116,5 +116,3 @@ export const deviceChangeSchema = deviceObject
   .extend({ version: versionSchema })
   .refine(isAmplifier, AMPLIFIER)
   .meta({ id: 'DeviceChange' });
-
-export const MOST_DEVICES = 1000;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { line, requiredLine, versionSchema } from './words.ts';
+import { line, momentSchema, requiredLine, versionSchema } from './words.ts';
 
 /** What is looked at when a car comes in, and again before it goes. */
 export const WALK_IN_ITEMS = [
@@ -27,7 +27,7 @@ export const walkInSchema = z
     items: z.record(z.enum(WALK_IN_ITEMS), itemStateSchema),
     /** a role or bay, as the shop signs; no personal data is asked for */
     signedBy: requiredLine(60),
-    signedAt: z.iso.datetime(),
+    signedAt: momentSchema,
   })
   .meta({ id: 'WalkIn' });
 export type WalkIn = z.infer<typeof walkInSchema>;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema, line, requiredLine, versionSchema } from './words.ts';
+import { idSchema, line, momentSchema, requiredLine, versionSchema } from './words.ts';
 
 export const jobFieldsSchema = z
   .object({
@@ -13,7 +13,14 @@ export const jobFieldsSchema = z
 export type JobFields = z.infer<typeof jobFieldsSchema>;
 
 export const jobSchema = jobFieldsSchema
-  .extend({ id: idSchema, version: versionSchema, createdAt: z.iso.datetime(), updatedAt: z.iso.datetime() })
+  .extend({
+    id: idSchema,
+    version: versionSchema,
+    /** raised by every write to anything of the job */
+    revision: z.int().min(0),
+    createdAt: momentSchema,
+    updatedAt: momentSchema,
+  })
   .meta({ id: 'Job' });
 export type Job = z.infer<typeof jobSchema>;
 

@@ -6,7 +6,8 @@ import { jobFileOfCar } from '../carsim/job-file-of-car.ts';
 import { analysisSchema } from './analysis.ts';
 import { analyseResponse } from '../signal/analyse.ts';
 import { columnChoiceSchema, responseSchema } from './capture.ts';
-import { type JobFile, jobFileSchema, readJobFile, readJobFileText } from './job-file.ts';
+import { type JobFile, jobFileSchema } from './job-file.ts';
+import { readJobFile, readJobFileText } from './read-job-file.ts';
 import { jobFieldsSchema } from './job.ts';
 import { START_INTAKE } from './intake.ts';
 import { START_BRIEF } from './brief.ts';
@@ -124,7 +125,7 @@ describe('job files', () => {
       'a later version',
       '{"format":"ulpen-job","version":7}',
       'version',
-      'version 7; this program reads versions 1 to 5',
+      'version 7; this program reads versions 1 to 6',
     ],
   ])('%s is refused with words', (_, text, field, words) => {
     const read = readJobFileText(text);

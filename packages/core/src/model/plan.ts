@@ -2,7 +2,16 @@ import { z } from 'zod';
 import { ADDED_SOUNDS } from './check.ts';
 import { DEVICE_KINDS } from './device.ts';
 import { loadSchema, setupChangeSchema, setupSchema } from './setup.ts';
-import { idSchema, requiredLine, standingSchema } from './words.ts';
+import { ref } from './ref.ts';
+import {
+  countSchema,
+  idSchema,
+  momentSchema,
+  requiredLine,
+  saidSchema,
+  standingSchema,
+  versionSchema,
+} from './words.ts';
 
 const levels = z.array(z.number()).max(400);
 
@@ -14,9 +23,9 @@ const equaliserSectionSchema = z.object({
 });
 
 export const tapSchema = z.object({
-  pairId: idSchema,
+  pairId: ref('pair'),
   /** null: nothing was measured, its band is assumed */
-  captureId: idSchema.nullable(),
+  captureId: ref('capture').nullable(),
   inverted: z.boolean(),
   /** trim at this input, dB, 0 or less */
   gainDb: z.number().min(-60).max(0),
@@ -59,7 +68,7 @@ const strategySchema = z.enum(STRATEGY_IDS);
 
 /** Effective volts at one point of the chain, for a tone at 0 dB at the loudest step that is agreed on. */
 export const levelPointSchema = z.object({
-  name: z.string(),
+  name: saidSchema,
   volts: z.number(),
   /** what the stage can give or stand; null: not known */
   maxVolts: z.number().nullable(),
@@ -90,14 +99,14 @@ const chainSchema = z.object({
     ohm: z.number(),
     step: z.int(),
   }),
-  passive: z.object({ would: z.boolean(), says: z.string() }),
+  passive: z.object({ would: z.boolean(), says: saidSchema }),
 });
 export type LevelChain = z.infer<typeof chainSchema>;
 
 /** One new channel fed from one or more factory outputs, with what is predicted for it. */
 export const feedSchema = z
   .object({
-    targetId: idSchema,
+    targetId: ref('target'),
     side: z.enum(['left', 'right', 'mono']),
     device: deviceSchemaOfFeed,
     /** the way in that serves this target; a plan may need a second one for some */
@@ -124,7 +133,7 @@ export const feedSchema = z
       .default({ highPass: null, lowPass: null }),
     coils: z
       .object({
-        name: z.string(),
+        name: saidSchema,
         ohm: z.number(),
         wattsPerCoil: z.number().nullable(),
         bridged: z.boolean(),
@@ -136,7 +145,7 @@ export const feedSchema = z
         fromStep: z.int(),
         lostDb: z.number(),
         remedy: z.enum(['restore', 'stay-below', 'tap-before', 'none']),
-        says: z.string(),
+        says: saidSchema,
       })
       .nullable()
       .default(null),
@@ -152,28 +161,28 @@ export type Severity = z.infer<typeof severitySchema>;
 export const remarkSchema = z
   .object({
     severity: severitySchema,
-    rule: z.string(),
-    text: z.string(),
+    rule: saidSchema,
+    text: saidSchema,
     /** what to do about it */
-    remedy: z.string().nullable().default(null),
+    remedy: saidSchema.nullable().default(null),
     /** where the reading is taken that would settle it; a test of Listen by its name */
     settle: z
       .object({
         stage: z.enum(['intake', 'find', 'listen', 'library', 'setup']),
-        test: z.string().nullable(),
+        test: saidSchema.nullable(),
       })
       .nullable()
       .default(null),
-    targetId: idSchema.nullable(),
-    pairId: idSchema.nullable(),
+    targetId: ref('target').nullable(),
+    pairId: ref('pair').nullable(),
   })
   .meta({ id: 'Remark' });
 export type Remark = z.infer<typeof remarkSchema>;
 
 export const lossSchema = z.object({
   /** names it in a consent */
-  rule: z.string(),
-  text: z.string(),
+  rule: saidSchema,
+  text: saidSchema,
   /** the owner's consent is needed before the plan is ready */
   consent: z.boolean(),
 });
@@ -183,19 +192,19 @@ export const TRIGGER_SOUNDS = [...ADDED_SOUNDS, 'seat-belt', 'pedestrian'] as co
 export const triggerSchema = z.object({
   sound: z.enum(TRIGGER_SOUNDS),
   after: z.enum(['same', 'louder', 'lost', 'unknown']),
-  says: z.string(),
+  says: saidSchema,
 });
 export type Trigger = z.infer<typeof triggerSchema>;
 
 export const equipmentSchema = z.object({
   kind: z.enum(DEVICE_KINDS),
   /** its name in the library; null: nothing there fits, only the kind is known */
-  name: z.string().nullable(),
+  name: saidSchema.nullable(),
   count: z.int(),
   /** what it must be able to do, or why this one */
-  says: z.string(),
+  says: saidSchema,
   priceClass: z.number(),
-  targetIds: z.array(idSchema),
+  targetIds: z.array(ref('target')).max(100),
 });
 export type Equipment = z.infer<typeof equipmentSchema>;
 
@@ -220,7 +229,7 @@ export const figuresSchema = z.object({
 });
 export type Figures = z.infer<typeof figuresSchema>;
 
-export const turnOnStepSchema = z.object({ name: z.string(), atSeconds: z.number(), says: z.string() });
+export const turnOnStepSchema = z.object({ name: saidSchema, atSeconds: z.number(), says: saidSchema });
 export type TurnOnStep = z.infer<typeof turnOnStepSchema>;
 
 /** What a person changed by hand against what the strategy would do. */
@@ -231,7 +240,7 @@ export const changesSchema = z
     feeds: z
       .array(
         z.object({
-          targetId: idSchema,
+          targetId: ref('target'),
           side: z.enum(['left', 'right', 'mono']),
           taps: z
             .array(tapSchema.omit({ captureId: true }))
@@ -241,7 +250,7 @@ export const changesSchema = z
         }),
       )
       .max(64),
-    loads: z.array(z.object({ pairId: idSchema, load: loadSchema })).max(200),
+    loads: z.array(z.object({ pairId: ref('pair'), load: loadSchema })).max(200),
     /** a box of the library that is used whether it fits or not, by name */
     boxes: z.array(requiredLine(60)).max(8).default([]),
   })
@@ -258,15 +267,15 @@ export const proposalSchema = z
     /** the worst of its feeds, dB */
     withinDb: z.number(),
     feeds: z.array(feedSchema).max(64),
-    reasons: z.array(z.string()),
-    remarks: z.array(remarkSchema),
+    reasons: z.array(saidSchema).max(200),
+    remarks: z.array(remarkSchema).max(1000),
     setup: setupSchema.nullable().default(null),
     changes: changesSchema.default(NO_CHANGES),
-    equipment: z.array(equipmentSchema).default([]),
-    losses: z.array(lossSchema).default([]),
-    duties: z.array(z.string()).default([]),
-    triggers: z.array(triggerSchema).default([]),
-    turnOn: z.array(turnOnStepSchema).default([]),
+    equipment: z.array(equipmentSchema).max(200).default([]),
+    losses: z.array(lossSchema).max(200).default([]),
+    duties: z.array(saidSchema).max(200).default([]),
+    triggers: z.array(triggerSchema).max(100).default([]),
+    turnOn: z.array(turnOnStepSchema).max(100).default([]),
     figures: figuresSchema.nullable().default(null),
   })
   .meta({ id: 'Proposal' });
@@ -274,12 +283,12 @@ export type Proposal = z.infer<typeof proposalSchema>;
 
 /** What a plan was worked out from: whatever of it changes makes the plan worth working out again. */
 export const planBasisSchema = z.object({
-  captures: z.array(z.object({ id: idSchema, pairVersion: z.int() })),
-  targets: z.array(z.object({ id: idSchema, version: z.int() })),
+  captures: z.array(z.object({ id: ref('capture'), pairVersion: versionSchema })).max(10_000),
+  targets: z.array(z.object({ id: ref('target'), version: versionSchema })).max(100),
   /** live checks and recordings, and the version of the wish */
-  checks: z.int().default(0),
-  recordings: z.int().default(0),
-  brief: z.int().default(1),
+  checks: countSchema.default(0),
+  recordings: countSchema.default(0),
+  brief: versionSchema.default(1),
 });
 export type PlanBasis = z.infer<typeof planBasisSchema>;
 
@@ -288,6 +297,6 @@ export const planFieldsSchema = z
   .meta({ id: 'PlanFields' });
 export type PlanFields = z.infer<typeof planFieldsSchema>;
 export const planSchema = planFieldsSchema
-  .extend({ id: idSchema, jobId: idSchema, createdAt: z.iso.datetime() })
+  .extend({ id: idSchema, jobId: idSchema, createdAt: momentSchema })
   .meta({ id: 'Plan' });
 export type Plan = z.infer<typeof planSchema>;

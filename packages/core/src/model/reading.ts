@@ -1,9 +1,16 @@
 import { z } from 'zod';
 import { ZERO_ITEMS } from './intake.ts';
-import { axleSchema, idSchema, line, requiredLine, sideSchema, waySchema, wireSchema } from './words.ts';
-
-/** on one job */
-export const MOST_READINGS = 20_000;
+import { ref } from './ref.ts';
+import {
+  axleSchema,
+  idSchema,
+  line,
+  momentSchema,
+  requiredLine,
+  sideSchema,
+  waySchema,
+  wireSchema,
+} from './words.ts';
 
 export const INSTRUMENTS = ['dc', 'ac', 'ohms', 'tone', 'cone', 'seen', 'note'] as const;
 export type Instrument = (typeof INSTRUMENTS)[number];
@@ -86,8 +93,8 @@ export type Conditions = z.infer<typeof conditionsSchema>;
 
 export const readingFieldsSchema = z
   .object({
-    cavityId: idSchema,
-    otherCavityId: idSchema.nullable(),
+    cavityId: ref('cavity'),
+    otherCavityId: ref('cavity').nullable(),
     observation: observationSchema,
     conditions: conditionsSchema,
     /** as it was typed */
@@ -114,8 +121,8 @@ export const readingSchema = readingFieldsSchema
     id: idSchema,
     /** taken from the simulated car by its simulated meter */
     simulated: z.boolean(),
-    takenAt: z.iso.datetime(),
-    withdrawnAt: z.iso.datetime().nullable(),
+    takenAt: momentSchema,
+    withdrawnAt: momentSchema.nullable(),
   })
   .meta({ id: 'Reading' });
 export type Reading = z.infer<typeof readingSchema>;

@@ -1,11 +1,24 @@
 import { z } from 'zod';
 import type { BetweenOutputs } from '../sound/recording/between.ts';
 import { PLAYED, type RecordingResult } from '../sound/recording/recording.ts';
-import { captureFieldsSchema, captureSchema } from './capture.ts';
-import { idSchema, requiredLine } from './words.ts';
+import { captureFieldsSchema, captureSchema, repairsSchema } from './capture.ts';
+import { LIMITS } from './limits.ts';
+import { ref } from './ref.ts';
+import {
+  countSchema,
+  decibelSchema,
+  hertzSchema,
+  idSchema,
+  momentSchema,
+  requiredLine,
+  saidSchema,
+} from './words.ts';
 
 /** What is read of a recording, and how much of it. */
-export const RECORDING_LIMITS = { bytes: 200 * 2 ** 20, seconds: 600 };
+export const RECORDING_LIMITS = {
+  bytes: LIMITS.recordingBytes.most,
+  seconds: LIMITS.recordingSeconds.most,
+};
 
 /** What a person says about a recording. */
 export const recordingFieldsSchema = z
@@ -14,8 +27,8 @@ export const recordingFieldsSchema = z
     /** what was played meanwhile */
     played: z.enum(PLAYED),
     /** outputs that the left and the right channel were taken from */
-    firstPairId: idSchema,
-    secondPairId: idSchema.nullable(),
+    firstPairId: ref('pair'),
+    secondPairId: ref('pair').nullable(),
     volumeStep: captureFieldsSchema.shape.volumeStep,
     load: captureFieldsSchema.shape.load,
     situation: captureFieldsSchema.shape.situation,
@@ -30,6 +43,13 @@ export const recordingFieldsSchema = z
   .meta({ id: 'RecordingFields' });
 export type RecordingFields = z.infer<typeof recordingFieldsSchema>;
 
+/** samples are full scale at 1; a float WAV may go beyond */
+const scale = z.number().min(0).max(1e6);
+const ratio = z.number().min(0).max(1e9);
+const seconds = z
+  .number()
+  .min(0)
+  .max(RECORDING_LIMITS.seconds + 10);
 const faultSchema = z.object({
   kind: z.enum([
     'silent',
@@ -44,39 +64,41 @@ const faultSchema = z.object({
     'not-steady',
     'quiet',
   ]),
-  channel: z.int().nullable(),
+  channel: z.int().min(0).max(1).nullable(),
   useless: z.boolean(),
-  says: z.string(),
+  says: saidSchema,
 });
 const toneSchema = z.object({
-  from: z.number(),
-  to: z.number(),
-  hz: z.number(),
-  rms: z.number(),
-  distortion: z.number(),
-  noise: z.number(),
+  from: seconds,
+  to: seconds,
+  hz: hertzSchema,
+  rms: scale,
+  distortion: ratio,
+  noise: ratio,
 });
 
-const numbers = z.array(z.number()).max(20_000);
+const MOST_BINS = 20_000;
+const frequencies = z.array(hertzSchema).max(MOST_BINS);
+const levels = z.array(decibelSchema).max(MOST_BINS);
 
 /** What the recording told of itself: all but the spectra, which are kept as captures. */
 export const recordingReportSchema = z
   .object({
-    sampleRate: z.number(),
-    seconds: z.number(),
-    difference: z.number().nullable(),
-    faults: z.array(faultSchema),
+    sampleRate: z.number().min(1000).max(1e6),
+    seconds,
+    difference: z.number().min(-1e6).max(1e6).nullable(),
+    faults: z.array(faultSchema).max(50),
     channels: z
       .array(
         z.object({
-          peak: z.number(),
-          rms: z.number(),
-          dc: z.number(),
-          clipped: z.number(),
-          gaps: z.number(),
+          peak: scale,
+          rms: scale,
+          dc: z.number().min(-1e6).max(1e6),
+          clipped: z.number().min(0).max(1e9),
+          gaps: countSchema,
           tones: z.array(toneSchema).max(2000),
           /** levels in 1/24-octave bands, dB re full scale, of a recording of silence; noise there is the finding */
-          silence: z.object({ frequencyHz: numbers, levelDb: numbers }).optional(),
+          silence: z.object({ frequencyHz: frequencies, levelDb: levels }).optional(),
         }),
       )
       .min(1)
@@ -87,12 +109,18 @@ export type RecordingReport = z.infer<typeof recordingReportSchema>;
 
 export const betweenSchema = z
   .object({
-    overlap: z.object({ lowHz: z.number(), highHz: z.number() }).nullable(),
-    ratio: z.object({ frequencyHz: numbers, levelDb: numbers, phaseDeg: numbers, coherence: numbers }),
-    delay: z.number().nullable(),
+    overlap: z.object({ lowHz: hertzSchema, highHz: hertzSchema }).nullable(),
+    ratio: z.object({
+      frequencyHz: frequencies,
+      levelDb: levels,
+      phaseDeg: z.array(z.number().min(-1e6).max(1e6)).max(MOST_BINS),
+      coherence: z.array(z.number().min(0).max(1.001)).max(MOST_BINS),
+    }),
+    /** s */
+    delay: z.number().min(-10).max(10).nullable(),
     polarity: z.enum(['same', 'reversed', 'unclear']),
-    rivalry: z.number(),
-    reasons: z.array(z.string()),
+    rivalry: z.number().min(-1e6).max(1e6),
+    reasons: z.array(saidSchema).max(50),
   })
   .meta({ id: 'BetweenOutputs' }) satisfies z.ZodType<BetweenOutputs>;
 
@@ -101,9 +129,11 @@ export const recordingSchema = recordingFieldsSchema
     id: idSchema,
     jobId: idSchema,
     sha256: z.string().regex(/^[0-9a-f]{64}$/),
-    takenAt: z.iso.datetime(),
-    withdrawnAt: z.iso.datetime().nullable(),
-    repairs: z.array(z.string()),
+    takenAt: momentSchema,
+    withdrawnAt: momentSchema.nullable(),
+    /** its report came in a job file, so that nobody here heard the sound */
+    fromFile: z.boolean(),
+    repairs: repairsSchema,
     report: recordingReportSchema,
     /** null unless two outputs were recorded at once with noise */
     between: betweenSchema.nullable(),

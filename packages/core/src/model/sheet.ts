@@ -1,17 +1,17 @@
 import { z } from 'zod';
+import { LIMITS, limitWords } from './limits.ts';
+import { ref } from './ref.ts';
 import {
   axleSchema,
   idSchema,
   line,
   requiredLine,
   sideSchema,
+  momentSchema,
   versionSchema,
   waySchema,
   wireSchema,
 } from './words.ts';
-
-/** on one job */
-export const MOST_SHEETS = 20;
 
 export const ROLES = [
   'battery',
@@ -33,7 +33,7 @@ export const channelSchema = z.object({ side: sideSchema, axle: axleSchema, way:
 /** What one row of a sheet says of one cavity, under one variant. */
 export const claimFieldsSchema = z
   .object({
-    cavityId: idSchema,
+    cavityId: ref('cavity'),
     /** option code or other name of the variant; empty where the sheet knows only one */
     variant: line(40),
     role: roleSchema.nullable(),
@@ -52,13 +52,16 @@ export const sheetFieldsSchema = z
     source: line(200),
     /** a person's choice of the variant; null: chosen by the readings */
     chosenVariant: line(40).nullable(),
-    claims: z.array(claimFieldsSchema).min(1, 'at least one row').max(1000, 'at most 1000 rows'),
+    claims: z
+      .array(claimFieldsSchema)
+      .min(1, 'at least one row')
+      .max(LIMITS.claimsOfSheet.most, limitWords('claimsOfSheet')),
   })
   .meta({ id: 'SheetFields' });
 export type SheetFields = z.infer<typeof sheetFieldsSchema>;
 
 export const sheetSchema = sheetFieldsSchema
-  .extend({ id: idSchema, jobId: idSchema, version: versionSchema, takenAt: z.iso.datetime() })
+  .extend({ id: idSchema, jobId: idSchema, version: versionSchema, takenAt: momentSchema })
   .meta({ id: 'Sheet' });
 export type Sheet = z.infer<typeof sheetSchema>;
 export const sheetChangeSchema = sheetFieldsSchema

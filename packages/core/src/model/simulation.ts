@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ref } from './ref.ts';
 
 /** Which made-up car is practised on. Its wiring follows from the seed and is never sent to the page. */
 export const simulationFieldsSchema = z
@@ -15,8 +16,8 @@ export type SimulationFields = z.infer<typeof simulationFieldsSchema>;
 
 export const simulatedProbeSchema = z
   .object({
-    cavityId: z.uuid('an id is a UUID'),
-    otherCavityId: z.uuid('an id is a UUID').nullable(),
+    cavityId: ref('cavity'),
+    otherCavityId: ref('cavity').nullable(),
     instrument: z.enum(['dc', 'ac', 'ohms', 'tone', 'cone', 'seen']),
     source: z.enum(['battery', 'tester']),
   })

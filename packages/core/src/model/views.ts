@@ -9,7 +9,7 @@ import { recordingSchema } from './recording.ts';
 import { targetSchema } from './target.ts';
 import { pairSchema, unitSchema } from './unit.ts';
 import { briefSchema } from './brief.ts';
-import { sideSchema, axleSchema, waySchema } from './words.ts';
+import { axleSchema, idSchema, momentSchema, sideSchema, waySchema } from './words.ts';
 
 /** A pair with its captures, newest first; withdrawn ones stay in the record. */
 export const pairViewSchema = pairSchema
@@ -65,6 +65,19 @@ export const jobListSchema = z
   .object({ total: z.int(), jobs: z.array(jobLineSchema) })
   .meta({ id: 'JobList' });
 export type JobList = z.infer<typeof jobListSchema>;
+
+/** Something of a job that was removed from the screens; its record stays, and it can be brought back. */
+export const removedSchema = z
+  .object({
+    kind: z.enum(['unit', 'connector', 'output', 'target', 'sheet', 'plan', 'photo']),
+    id: idSchema,
+    name: z.string(),
+    removedAt: momentSchema,
+    /** a POST to this path below `/api/v1` brings it back */
+    restore: z.string(),
+  })
+  .meta({ id: 'Removed' });
+export type Removed = z.infer<typeof removedSchema>;
 
 /** RFC 9457. */
 export const problemSchema = z

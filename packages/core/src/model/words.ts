@@ -54,8 +54,24 @@ export const wireSchema = z
   );
 
 export const idSchema = z.uuid('an id is a UUID');
+/** the largest whole number that a column of the database holds */
+const MOST_COUNT = 2 ** 31 - 1;
 /** Raised by one at every change; a change that names an old one is refused. */
-export const versionSchema = z.int().min(1, 'the version is a whole number from 1');
+export const versionSchema = z
+  .int('the version is a whole number')
+  .min(1, 'the version is a whole number from 1')
+  .max(MOST_COUNT, 'no version is that high');
+
+/** A level or a difference of levels. Nothing that is measured here lies beyond 400 dB. */
+export const decibelSchema = z.number().min(-400, 'from -400 dB').max(400, 'up to 400 dB');
+/** A frequency of anything that is measured or filtered here. */
+export const hertzSchema = z.number().positive('frequencies are above 0 Hz').max(1e7, 'up to 10 MHz');
+/** How many of something that was counted. */
+export const countSchema = z.int('a whole number').min(0, 'from 0').max(1_000_000, 'up to a million');
+/** A moment in UTC, as this program could have met it. */
+export const momentSchema = z.iso
+  .datetime('a moment is written 2026-11-28T09:30:00Z')
+  .refine((t) => t >= '1990' && t < '2101', 'a moment between 1990 and 2100');
 
 /** Text that somebody typed. The database cannot keep the character NUL. */
 export const line = (most: number) =>
@@ -63,5 +79,18 @@ export const line = (most: number) =>
     .string()
     .trim()
     .max(most, `at most ${most} characters`)
-    .refine((text) => !text.includes('\0'), 'must not contain the character NUL');
+    .refine((text) => !text.includes('\0'), 'must not contain the character NUL')
+    .refine((text) => text.isWellFormed(), 'contains half a character; type it again');
 export const requiredLine = (most: number) => line(most).min(1, 'must not be empty');
+/** What a program said in words, kept with what it said it of. */
+export const saidSchema = z
+  .string()
+  .max(4000, 'at most 4000 characters')
+  .refine((text) => !text.includes('\0') && text.isWellFormed(), 'must be whole characters, without NUL');
+
+/** Text cut to a length without cutting a character in two. */
+export const clip = (text: string, most: number): string =>
+  text
+    .slice(0, most)
+    .toWellFormed()
+    .replace(/\ufffd$/, '');

@@ -1,10 +1,15 @@
 import type { Response } from '../response.ts';
+import { LIMITS } from '../../model/limits.ts';
 import { ColumnError } from './column-error.ts';
 import { cells, detectLayout, isComment, readNumber, type ColumnLayout } from './layout.ts';
 import { repairRows, type Repair } from './repair.ts';
 
 /** Limits of what is taken in. A 2^18-point spectrum has 131,073 lines. */
-export const COLUMN_LIMITS = { rows: 300_000, bytes: 32 * 1024 * 1024, lineLength: 4096 } as const;
+export const COLUMN_LIMITS = {
+  rows: LIMITS.columnRows.most,
+  bytes: LIMITS.columnBytes.most,
+  lineLength: 4096,
+} as const;
 
 /** Lines looked at before the layout is decided. */
 const LINES_TO_DECIDE = 60;

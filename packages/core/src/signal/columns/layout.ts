@@ -48,8 +48,9 @@ export function cells(line: string, separator: Separator): string[] {
   return cut.map((c) => c.trim());
 }
 
-const NUMBER_POINT = /^[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?$/i;
-const NUMBER_COMMA = /^[+-]?(?:\d+,?\d*|,\d+)(?:e[+-]?\d+)?$/i;
+// Each digit can be read in one way only: otherwise a line of digits takes time that grows with its square.
+const NUMBER_POINT = /^[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?$/i;
+const NUMBER_COMMA = /^[+-]?(?:\d+(?:,\d*)?|,\d+)(?:e[+-]?\d+)?$/i;
 const NOT_FINITE = /^[+-]?(?:nan|inf|infinity|1\.#inf|1\.#ind)$/i;
 
 /** The number in a cell; NaN for `nan`, `-inf` and the like; `null` when it is no number at all. */

@@ -1,0 +1,12 @@
+declare module 'pino-roll' {
+  import type { DestinationStream } from 'pino';
+
+  /** A stream into a file that starts anew when it is large enough. */
+  export default function pinoRoll(options: {
+    file: string;
+    /** `5m` */
+    size: string;
+    limit: { count: number };
+    mkdir: boolean;
+  }): Promise<DestinationStream>;
+}
