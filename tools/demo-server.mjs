@@ -1,7 +1,7 @@
 // A server with the demo shop on a throwaway database, for the tools that look at Ulpen from outside.
 import { join } from 'node:path';
 import { installPostgres, startDatabase } from './database.mjs';
-import { build, installModules, ROOT, run, startServer, step, stopServer } from './setup.mjs';
+import { build, installModules, prepareDatabase, ROOT, startServer, step, stopServer } from './setup.mjs';
 
 /**
  * Runs `work` against a freshly filled server, then stops everything.
@@ -15,11 +15,10 @@ export async function withDemoServer(name, work) {
   let server = null;
   try {
     const env = { ULPEN_DATABASE_URL: database.url, ULPEN_PORT: '0' };
-    await run(process.execPath, [join(ROOT, 'apps/server/dist/demo/load-demo.js'), join(ROOT, 'demo/jobs')], {
-      env: { ...process.env, ...env },
-    });
+    await prepareDatabase(env, 'migrate');
+    await prepareDatabase(env, 'load', join(ROOT, 'demo/jobs'));
     server = await startServer(env);
-    await work({ address: server.address, databaseUrl: database.url });
+    await work({ address: server.address, databaseUrl: database.url, pid: server.child.pid });
   } finally {
     if (server) await stopServer(server.child);
     await database.stop();

@@ -129,6 +129,12 @@ async function sourcesFingerprint() {
   return hash.digest('hex');
 }
 
+/** Runs the built server's `prepare`: `state`, `migrate` or `load`; gives what it printed. */
+export const prepareDatabase = (env, ...args) =>
+  run(process.execPath, [join(ROOT, 'apps/server/dist/prepare.js'), ...args], {
+    env: { ...process.env, ...env },
+  });
+
 /** Starts the built server and waits until it listens. */
 export function startServer(env) {
   return new Promise((resolve, reject) => {

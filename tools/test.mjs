@@ -9,6 +9,7 @@ import {
   giveUp,
   installModules,
   installPackages,
+  prepareDatabase,
   ROOT,
   run,
   startServer,
@@ -84,9 +85,8 @@ try {
   );
 
   const env = { ULPEN_DATABASE_URL: database.url, ULPEN_PORT: '0' };
-  await run(process.execPath, [join(ROOT, 'apps/server/dist/demo/load-demo.js'), join(ROOT, 'demo/jobs')], {
-    env: { ...process.env, ...env },
-  });
+  await prepareDatabase(env, 'migrate');
+  await prepareDatabase(env, 'load', join(ROOT, 'demo/jobs'));
   server = await startServer(env);
   await suite(
     'playwright',

@@ -7,15 +7,16 @@ import fastifyStatic from '@fastify/static';
 import { NestFactory } from '@nestjs/core';
 import { FastifyAdapter, type NestFastifyApplication } from '@nestjs/platform-fastify';
 import { SwaggerModule } from '@nestjs/swagger';
-import type { FastifyInstance } from 'fastify';
+import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { AppModule } from './app.module.ts';
 import type { Config } from './config/config.ts';
 import { createLogger, LOG_FILE } from './config/logger.ts';
 import { describeApi } from './describe-api.ts';
-import { ProblemFilter } from './problems/problem.filter.ts';
+import { ProblemFilter, sendProblem } from './problems/problem.filter.ts';
+import { problemOf } from './problems/problem-of.ts';
 import { validationPipe } from './problems/validation.pipe.ts';
 import { limitBodies } from './web-page/body-limits.ts';
-import { answerBrokenRequest } from './web-page/broken-request.ts';
+import { answerBrokenRequest, BROKEN } from './web-page/broken-request.ts';
 import { sameOriginOnly } from './web-page/same-origin.ts';
 
 const ONE_YEAR = 31_536_000_000;
@@ -31,6 +32,8 @@ export async function createApp(config: Config): Promise<NestFastifyApplication>
       forceCloseConnections: true,
       requestTimeout: bodyMs,
       clientErrorHandler: answerBrokenRequest,
+      frameworkErrors: (error: Error, _request: FastifyRequest, reply: FastifyReply) =>
+        sendProblem(reply, problemOf(error) ?? BROKEN),
       http: {
         headersTimeout: Math.min(bodyMs, 20_000),
         connectionsCheckingInterval: Math.min(bodyMs, 5_000),

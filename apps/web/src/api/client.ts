@@ -1,4 +1,5 @@
 import type { Problem } from '@ulpen/core';
+import { useAway } from '../ui/away-store.ts';
 
 const BASE = '/api/v1';
 
@@ -19,17 +20,32 @@ const UNREACHABLE: Problem = {
   detail: 'Ulpen does not answer. Is it still running? What you typed is still here; try again.',
 };
 
-async function send<T>(method: string, path: string, body?: BodyInit, headers?: HeadersInit): Promise<T> {
-  const response = await fetch(`${BASE}${path}`, { method, body, headers }).catch(() => {
-    throw new ApiProblem(UNREACHABLE);
-  });
+async function send<T>(
+  method: string,
+  path: string,
+  body?: BodyInit,
+  headers?: Record<string, string>,
+): Promise<T> {
+  // The clock of this device goes with every write, beside the server's own.
+  const clock: Record<string, string> =
+    method === 'GET' ? {} : { 'ulpen-device-time': new Date().toISOString() };
+  const response = await fetch(`${BASE}${path}`, { method, body, headers: { ...headers, ...clock } }).catch(
+    () => {
+      throw away(UNREACHABLE);
+    },
+  );
   if (response.status === 204) return undefined as T;
   const text = await response.text();
   if (response.ok) return JSON.parse(text) as T;
   const isProblem = response.headers.get('content-type')?.startsWith('application/problem+json');
-  throw new ApiProblem(
-    isProblem ? (JSON.parse(text) as Problem) : { ...UNREACHABLE, status: response.status },
-  );
+  const problem = isProblem ? (JSON.parse(text) as Problem) : { ...UNREACHABLE, status: response.status };
+  throw problem.status === 503 ? away(problem) : new ApiProblem(problem);
+}
+
+/** The whole page says so until it is over. */
+function away(problem: Problem): ApiProblem {
+  useAway.getState().set(problem.detail);
+  return new ApiProblem(problem);
 }
 
 const JSON_BODY = { 'content-type': 'application/json' };

@@ -1,6 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { RouterProvider } from 'react-router';
 import { ApiProblem } from '../api/client.ts';
+import { AwayBanner } from '../ui/AwayBanner.tsx';
 import { Notices } from '../ui/Notices.tsx';
 import { FrequencyRamp } from '../ui/FrequencyRamp.tsx';
 import { router } from './router.tsx';
@@ -19,6 +20,7 @@ export function App() {
   return (
     <QueryClientProvider client={queries}>
       <FrequencyRamp />
+      <AwayBanner />
       <RouterProvider router={router} />
       <Notices />
     </QueryClientProvider>

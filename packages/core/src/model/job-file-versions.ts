@@ -39,9 +39,17 @@ function fromVersion2(content: Content): Content {
     ...content,
     intake: withWalkIns(content['intake']),
     units: withCaptures(content['units'], lacking),
+    readings: list(content['readings'], (reading) =>
+      isContent(reading['conditions'])
+        ? { ...reading, conditions: { ...LATER_CONDITIONS, ...reading['conditions'] } }
+        : reading,
+    ),
     recordings: [],
   };
 }
+
+/** What the second version learned of a reading's conditions while it was the newest. */
+const LATER_CONDITIONS = { moment: 'steady', zeroed: [] };
 
 function withWalkIns(intake: unknown): unknown {
   if (!isContent(intake) || !('walkIn' in intake)) return intake;

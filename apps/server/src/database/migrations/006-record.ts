@@ -107,6 +107,13 @@ async function oneShapeOfIntakes(knex: Knex): Promise<void> {
   await knex.raw('alter table intakes drop column walk_in, alter column walk_ins drop default');
 }
 
+/** What readings learned of their conditions while the second migration was the newest. */
+async function oneShapeOfConditions(knex: Knex): Promise<void> {
+  await knex.raw(
+    `update readings set conditions = '{"moment": "steady", "zeroed": []}'::jsonb || conditions where not jsonb_exists_all(conditions, array['moment', 'zeroed'])`,
+  );
+}
+
 /** The first migration was once another one: its taps could not be deleted together with their job. */
 async function oneShapeOfTaps(knex: Knex): Promise<void> {
   for (const [column, parent] of [
@@ -119,6 +126,7 @@ async function oneShapeOfTaps(knex: Knex): Promise<void> {
 
 export async function up(knex: Knex): Promise<void> {
   await oneShapeOfIntakes(knex);
+  await oneShapeOfConditions(knex);
   await oneShapeOfTaps(knex);
   await knex.schema.createTable('actors', (t) => {
     t.uuid('id').primary().defaultTo(knex.raw('gen_random_uuid()'));

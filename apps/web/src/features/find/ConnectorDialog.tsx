@@ -13,11 +13,13 @@ import {
 } from '@ulpen/core';
 import { api, ApiProblem } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
+import { useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
 import { PlugSketch } from '../../ui/PlugSketch.tsx';
 import { COLOUR_NAME } from '../../ui/wire-paint.ts';
 import { useNotices } from '../../ui/notices-store.ts';
+import { lockedReadings } from './locked-readings.ts';
 import { fieldsOf } from './PlugLock.tsx';
 import { blankPlug, TEMPLATES } from './plug-templates.ts';
 import { readNumbers, readRows, rowsText } from './plug-text.ts';
@@ -73,10 +75,7 @@ export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDial
     },
     true,
   );
-  const remove = useJobChange(job.id, async () => {
-    await api.remove(`/connectors/${connector!.id}`);
-    await queries.invalidateQueries({ queryKey: ['harness', job.id] });
-  });
+  const { remove } = useRemoval(job.id);
   const submit = () => {
     const shape = readRows(rows);
     const numbers = readNumbers(empty);
@@ -94,6 +93,11 @@ export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDial
     save.mutate(checked.data, {
       onSuccess: (saved) => {
         onClose();
+        const locked = lockedReadings(view, saved);
+        if (locked > 0)
+          tell({
+            text: `${saved.name} is locked: ${locked} ${locked === 1 ? 'reading that its lock forbids was' : 'readings that its lock forbids were'} withdrawn. They stay in the log.`,
+          });
         void navigate(`/jobs/${job.id}/find/${saved.id}`);
       },
       onError: (error) => {
@@ -109,19 +113,19 @@ export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDial
     );
     return (
       <ConfirmDialog
-        title={`Delete plug ${connector.name}?`}
-        action="Delete the plug"
+        title={`Remove plug ${connector.name}?`}
+        action="Remove the plug"
         onCancel={() => setDeleting(false)}
         onConfirm={() =>
-          remove.mutate(undefined, {
-            onSuccess: () => void navigate(`/jobs/${job.id}/find`),
-            onSettled: onClose,
+          void remove(`/connectors/${connector.id}`, connector.name).then((gone) => {
+            if (gone) void navigate(`/jobs/${job.id}/find`);
+            onClose();
           })
         }
       >
         {touched.length === 0
           ? 'No reading names it.'
-          : `${touched.length} readings, its photos and what sheets claim of it go with it, for good.`}
+          : `${touched.length} readings, its photos and what sheets claim of it go out of sight with it. Nothing of the record is lost, and it can be brought back.`}
       </ConfirmDialog>
     );
   }

@@ -1,13 +1,11 @@
-import { useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { Button, Modal } from 'react-bootstrap';
 import { Trash2 } from 'lucide-react';
-import { type Connector, MOST_PHOTO_BYTES, MOST_PHOTOS, type Photo } from '@ulpen/core';
+import { type Connector, LIMITS, type Photo } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
-import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
-import { useNotices } from '../../ui/notices-store.ts';
+import { useRemoval } from '../../api/use-removal.ts';
 import { smallerPhoto } from './smaller-photo.ts';
 
 /** Photos of one plug: how it looked before anything was touched. */
@@ -21,31 +19,13 @@ export function PhotosDialog({
   onClose: () => void;
 }) {
   const queries = useQueryClient();
-  const tell = useNotices((s) => s.tell);
-  const [removing, setRemoving] = useState<Photo | null>(null);
+  const { remove } = useRemoval(jobId);
   const refresh = () => queries.invalidateQueries({ queryKey: ['harness', jobId] });
   const add = useJobChange(jobId, async (file: File) => {
-    const small = file.size > MOST_PHOTO_BYTES ? await smallerPhoto(file) : file;
+    const small = file.size > LIMITS.photoBytes.most ? await smallerPhoto(file) : file;
     await api.upload<Photo>(`/connectors/${connector.id}/photos`, small);
     await refresh();
   });
-  const remove = useJobChange(jobId, async (photo: Photo) => {
-    await api.remove(`/photos/${photo.id}`);
-    await refresh();
-    tell({ text: 'Photo removed.' });
-  });
-  if (removing) {
-    return (
-      <ConfirmDialog
-        title="Remove this photo?"
-        action="Remove the photo"
-        onCancel={() => setRemoving(null)}
-        onConfirm={() => remove.mutate(removing, { onSettled: () => setRemoving(null) })}
-      >
-        It cannot be brought back.
-      </ConfirmDialog>
-    );
-  }
   return (
     <Modal show onHide={onClose} centered size="lg">
       <Modal.Header closeButton>
@@ -72,7 +52,7 @@ export function PhotosDialog({
                 <Button
                   variant="quiet"
                   aria-label={`Remove ${photo.fileName}`}
-                  onClick={() => setRemoving(photo)}
+                  onClick={() => void remove(`/photos/${photo.id}`, 'Photo')}
                 >
                   <Trash2 size={16} />
                 </Button>
@@ -82,13 +62,15 @@ export function PhotosDialog({
         </div>
       </Modal.Body>
       <Modal.Footer>
-        <label className={`btn btn-primary ${connector.photos.length >= MOST_PHOTOS ? 'disabled' : ''}`}>
+        <label
+          className={`btn btn-primary ${connector.photos.length >= LIMITS.photosOfConnector.most ? 'disabled' : ''}`}
+        >
           {add.isPending ? 'Taking in …' : 'Add a photo'}
           <input
             type="file"
             hidden
             accept="image/jpeg,image/png,image/webp"
-            disabled={connector.photos.length >= MOST_PHOTOS}
+            disabled={connector.photos.length >= LIMITS.photosOfConnector.most}
             onChange={(e) => {
               const file = e.target.files?.[0];
               e.target.value = '';

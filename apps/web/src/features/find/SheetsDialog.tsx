@@ -16,7 +16,7 @@ import {
 } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
-import { useNotices } from '../../ui/notices-store.ts';
+import { useRemoval } from '../../api/use-removal.ts';
 
 interface SheetsDialogProps {
   job: JobView;
@@ -30,7 +30,6 @@ const EXAMPLE = 'plug\tcavity\twire\tfunction\toption code\nC1\t5\tBU/YE\tfront 
 /** What diagrams claim: pasted or loaded, scored against the readings, and where they are wrong. */
 export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps) {
   const queries = useQueryClient();
-  const tell = useNotices((s) => s.tell);
   const [adding, setAdding] = useState(view.sheets.length === 0);
   const refresh = () => queries.invalidateQueries({ queryKey: ['harness', job.id] });
   const add = useJobChange(job.id, async (fields: SheetFields) => {
@@ -46,10 +45,7 @@ export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps
       await refresh();
     },
   );
-  const remove = useJobChange(job.id, async (sheet: Sheet) => {
-    await api.remove(`/sheets/${sheet.id}`);
-    await refresh();
-  });
+  const { remove } = useRemoval(job.id);
   return (
     <Modal show onHide={onClose} centered size="lg">
       <Modal.Header closeButton>
@@ -70,18 +66,7 @@ export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps
                 <Button
                   variant="quiet"
                   aria-label={`Remove ${sheet.name}`}
-                  onClick={() =>
-                    remove.mutate(sheet, {
-                      onSuccess: () =>
-                        tell({
-                          text: `${sheet.name} removed.`,
-                          undo: () => {
-                            const { name, source, chosenVariant, claims } = sheet;
-                            add.mutate({ name, source, chosenVariant, claims });
-                          },
-                        }),
-                    })
-                  }
+                  onClick={() => void remove(`/sheets/${sheet.id}`, sheet.name)}
                 >
                   <Trash2 size={17} />
                 </Button>

@@ -10,6 +10,7 @@ import {
 } from '@ulpen/core';
 import { api, ApiProblem } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
+import { useRemoval } from '../../api/use-removal.ts';
 import { BandRange } from '../../ui/BandRange.tsx';
 import { Conflict } from '../../ui/Conflict.tsx';
 import { FrequencyField } from '../../ui/FrequencyField.tsx';
@@ -52,10 +53,7 @@ export function TargetEditor({ target, jobId }: { target: Target; jobId: string 
     (body: TargetFields & { version: number }) => api.put<Target>(`/targets/${target.id}`, body),
     true,
   );
-  const remove = useJobChange(jobId, () => api.remove(`/targets/${target.id}`));
-  const restore = useJobChange(jobId, (fields: TargetFields) =>
-    api.post<Target>(`/jobs/${jobId}/targets`, fields),
-  );
+  const { remove, isPending: removing } = useRemoval(jobId);
   const dirty = !same(draft, base);
   const set = (part: Partial<TargetFields>) => setDraft((d) => ({ ...d, ...part }));
 
@@ -86,12 +84,7 @@ export function TargetEditor({ target, jobId }: { target: Target; jobId: string 
       },
     );
   };
-  // Told by the promise: the editor is gone by then, and callbacks of what is gone are never called.
-  const drop = () =>
-    remove.mutateAsync(undefined).then(
-      () => tell({ text: `${base.name} removed.`, undo: () => restore.mutate(fieldsOf(base)) }),
-      () => undefined,
-    );
+  const drop = () => remove(`/targets/${target.id}`, base.name);
   const id = `target-${target.id}`;
 
   return (
@@ -126,7 +119,7 @@ export function TargetEditor({ target, jobId }: { target: Target; jobId: string 
           aria-label={`Remove ${base.name}`}
           title="Remove"
           onClick={() => void drop()}
-          disabled={remove.isPending}
+          disabled={removing}
         >
           <Trash2 size={18} />
         </Button>

@@ -145,7 +145,7 @@ function ImportJobButton() {
       <input
         ref={input}
         type="file"
-        accept=".json,application/json"
+        accept=".zip,.json,application/zip,application/json"
         hidden
         data-testid="job-file"
         onChange={(e) => {

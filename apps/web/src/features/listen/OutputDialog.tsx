@@ -6,6 +6,7 @@ import { useNavigate } from 'react-router';
 import { type Pair, type PairFields, pairFieldsSchema, pairName, type UnitView } from '@ulpen/core';
 import { api, ApiProblem } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
+import { useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
@@ -39,7 +40,7 @@ export function OutputDialog({ jobId, unit, pair, onClose }: OutputDialogProps) 
         : api.post<Pair>(`/units/${unit.id}/pairs`, fields),
     true,
   );
-  const remove = useJobChange(jobId, () => api.remove(`/pairs/${pair!.id}`));
+  const { remove } = useRemoval(jobId);
   const submit = (fields: PairFields) =>
     save.mutate(fields, {
       onSuccess: (saved) => {
@@ -55,17 +56,17 @@ export function OutputDialog({ jobId, unit, pair, onClose }: OutputDialogProps) 
   if (deleting && pair) {
     return (
       <ConfirmDialog
-        title={`Delete ${pairName(pair)}?`}
-        action="Delete the output"
+        title={`Remove ${pairName(pair)}?`}
+        action="Remove the output"
         onCancel={() => setDeleting(false)}
         onConfirm={() =>
-          remove.mutate(undefined, {
-            onSuccess: () => void navigate(`/jobs/${jobId}/listen`),
-            onSettled: onClose,
+          void remove(`/pairs/${pair.id}`, pairName(pair)).then((gone) => {
+            if (gone) void navigate(`/jobs/${jobId}/listen`);
+            onClose();
           })
         }
       >
-        Its captures go with it.
+        Its captures go out of sight with it. Nothing of the record is lost, and it can be brought back.
       </ConfirmDialog>
     );
   }

@@ -5,10 +5,11 @@ import { Form, Modal } from 'react-bootstrap';
 import { type Unit, type UnitFields, unitFieldsSchema, type UnitView } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
+import { useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
 
-/** Adds or changes a unit; deleting one with outputs is asked about first. */
+/** Adds or changes a unit; removing one with outputs is asked about first. */
 export function UnitDialog({
   jobId,
   unit,
@@ -30,17 +31,18 @@ export function UnitDialog({
       ? api.put<Unit>(`/units/${unit.id}`, { ...fields, version: unit.version })
       : api.post<Unit>(`/jobs/${jobId}/units`, fields),
   );
-  const remove = useJobChange(jobId, () => api.remove(`/units/${unit!.id}`));
+  const { remove } = useRemoval(jobId);
   const { errors } = form.formState;
   if (deleting && unit) {
     return (
       <ConfirmDialog
-        title={`Delete ${unit.name}?`}
-        action="Delete the unit"
+        title={`Remove ${unit.name}?`}
+        action="Remove the unit"
         onCancel={() => setDeleting(false)}
-        onConfirm={() => remove.mutate(undefined, { onSettled: onClose })}
+        onConfirm={() => void remove(`/units/${unit.id}`, unit.name).then(onClose)}
       >
-        Its {unit.pairs.length} outputs and their captures go with it.
+        Its {unit.pairs.length} outputs and their captures go out of sight with it. Nothing of the record is
+        lost, and it can be brought back.
       </ConfirmDialog>
     );
   }

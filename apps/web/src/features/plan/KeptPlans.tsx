@@ -3,8 +3,7 @@ import { Button } from 'react-bootstrap';
 import { Trash2 } from 'lucide-react';
 import { format } from 'date-fns';
 import { isUpToDate, type JobView, type Plan } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { DEVICE_WORD } from './plan-words.ts';
 
@@ -18,7 +17,7 @@ interface KeptPlansProps {
 /** Plans that were kept, newest first. */
 export function KeptPlans({ job, shownId, onShow, onGone }: KeptPlansProps) {
   const [deleting, setDeleting] = useState<Plan | null>(null);
-  const remove = useJobChange(job.id, (plan: Plan) => api.remove(`/plans/${plan.id}`));
+  const { remove } = useRemoval(job.id);
   if (job.plans.length === 0) return null;
   return (
     <section className="kept no-print" aria-label="Kept plans">
@@ -54,17 +53,17 @@ export function KeptPlans({ job, shownId, onShow, onGone }: KeptPlansProps) {
       </ul>
       {deleting && (
         <ConfirmDialog
-          title={`Delete the plan “${deleting.name}”?`}
-          action="Delete the plan"
+          title={`Remove the plan “${deleting.name}”?`}
+          action="Remove the plan"
           onCancel={() => setDeleting(null)}
           onConfirm={() =>
-            remove.mutate(deleting, {
-              onSuccess: onGone,
-              onSettled: () => setDeleting(null),
+            void remove(`/plans/${deleting.id}`, deleting.name).then((gone) => {
+              if (gone) onGone();
+              setDeleting(null);
             })
           }
         >
-          The measurements and targets stay; only this worked-out plan goes.
+          The measurements and targets stay. The plan is kept in the record and can be brought back.
         </ConfirmDialog>
       )}
     </section>

@@ -2,13 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { Download, FileUp, Pencil, Plus, Trash2 } from 'lucide-react';
-import {
-  DEVICE_KINDS,
-  type DeviceFields,
-  type LibraryDevice,
-  type Preferences,
-  type PreferencesFields,
-} from '@ulpen/core';
+import { DEVICE_KINDS, type LibraryDevice, type Preferences, type PreferencesFields } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useDevices, usePreferences, useShopChange } from '../../api/shop-queries.ts';
 import { Choices } from '../../ui/Choices.tsx';
@@ -89,15 +83,12 @@ export function ShopPage() {
 
 function DeviceRow({ device, onEdit }: { device: LibraryDevice; onEdit: () => void }) {
   const tell = useNotices((s) => s.tell);
-  const restore = useShopChange((fields: DeviceFields) => api.post('/devices', [fields]));
+  const restore = useShopChange(() => api.post(`/devices/${device.id}/restore`));
   const remove = useShopChange((d: LibraryDevice) => api.remove(`/devices/${d.id}`));
   // Told by the promise: the row is gone by then, and callbacks of a row that is gone are never called.
   const drop = () =>
     remove.mutateAsync(device).then(
-      () => {
-        const { id: _, version: __, ...fields } = device;
-        tell({ text: `${device.name} removed.`, undo: () => restore.mutate(fields) });
-      },
+      () => tell({ text: `${device.name} removed.`, undo: () => restore.mutate(undefined) }),
       () => undefined,
     );
   return (

@@ -41,6 +41,14 @@ function Recorded({ job, pair, recording }: { job: JobView; pair: PairView; reco
         </span>
         <span className="num small quiet">{format(new Date(recording.takenAt), 'dd.MM. HH:mm')}</span>
         <span className="small quiet clip">{recording.fileName}</span>
+        {recording.fromFile && (
+          <span
+            className="small quiet"
+            title="Its report came in a job file; the sound itself was not heard here."
+          >
+            from a file
+          </span>
+        )}
         {withdrawnAt ? (
           <Button variant="quiet" onClick={() => change.mutate('restore')}>
             Restore
