@@ -1,4 +1,5 @@
 import js from '@eslint/js';
+import regexp from 'eslint-plugin-regexp';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
@@ -18,6 +19,14 @@ export default tseslint.config(
       ],
       '@typescript-eslint/no-invalid-void-type': 'off',
       eqeqeq: 'error',
+    },
+  },
+  {
+    // What people paste and upload is read in a time that grows with its length, no faster.
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': 'error',
     },
   },
   { files: ['apps/web/src/**/*.{ts,tsx}'], ...hooks.configs.flat.recommended },

@@ -35,6 +35,7 @@ export default defineConfig({
           hookTimeout: 60_000,
         },
       },
+      { test: { name: 'tools', root: 'tools', include: ['test/**/*.test.mjs'], hookTimeout: 60_000 } },
     ],
   },
 });

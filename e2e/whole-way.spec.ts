@@ -111,7 +111,7 @@ test('a kept plan says when it is out of date, and what stands on it cannot be d
   await page.getByRole('link', { name: /^Intake/ }).click();
   const target = page.getByRole('article', { name: 'Rear pair' });
   await target.getByRole('button', { name: 'Remove Rear pair' }).click();
-  await expect(page.getByText('A kept plan stands on this. Delete the plan first')).toBeVisible();
+  await expect(page.getByText('stands on this. Remove the plan first')).toBeVisible();
   await target.getByLabel('needs from').fill('150');
   await target.getByRole('button', { name: 'Save' }).click();
   await page.getByRole('link', { name: 'See the plan' }).click();
@@ -119,7 +119,13 @@ test('a kept plan says when it is out of date, and what stands on it cannot be d
   await expect(page.getByText('Worked out before the last reading.')).toBeVisible();
   await page.getByRole('link', { name: 'See what it would be now' }).click();
   await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeVisible();
-  await page.getByRole('button', { name: /Delete the plan/ }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Delete the plan' }).click();
-  await expect(page.getByRole('region', { name: 'Kept plans' })).toBeHidden();
+  const remove = async () => {
+    await page.getByRole('button', { name: /Remove the plan/ }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Remove the plan' }).click();
+    await expect(page.getByRole('region', { name: 'Kept plans' })).toBeHidden();
+  };
+  await remove();
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('region', { name: 'Kept plans' })).toBeVisible();
+  await remove();
 });

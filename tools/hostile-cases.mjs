@@ -80,7 +80,12 @@ function spoilOnce(value, random) {
   if (how < 0.15) Reflect.deleteProperty(node, key);
   else if (how < 0.25) node[`${key}x`] = node[key];
   else if (how < 0.3)
-    Object.defineProperty(node, '__proto__', { value: {}, enumerable: true, configurable: true, writable: true });
+    Object.defineProperty(node, '__proto__', {
+      value: {},
+      enumerable: true,
+      configurable: true,
+      writable: true,
+    });
   else node[key] = VALUES[Math.floor(random() * VALUES.length)];
 }
 

@@ -2,13 +2,15 @@
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { mkdir, readdir, readFile, stat, writeFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { mkdir, readdir, readFile, rm, stat, writeFile } from 'node:fs/promises';
+import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
 /** Everything that is made on this machine and not kept in git. */
 export const STATE = join(ROOT, '.ulpen');
+/** What people's work needs: the database, its dumps, the logs. */
+export const DATA = process.env.ULPEN_DATA ? resolve(process.env.ULPEN_DATA) : STATE;
 const IS_ROOT = process.getuid?.() === 0;
 
 /** A failure that tells the person what to do. */
@@ -35,6 +37,11 @@ export function giveUp(error) {
   process.exitCode = 1;
 }
 
+const running = new Set();
+
+/** Ends the commands that are under way, for a program that is told to stop. */
+export const endCommands = () => running.forEach((child) => child.kill('SIGTERM'));
+
 /** Runs a command to its end; its output is shown only when it fails, or as it comes with `show`. */
 export function run(command, args, { show = false, advice = '', ...options } = {}) {
   return new Promise((resolve, reject) => {
@@ -43,6 +50,8 @@ export function run(command, args, { show = false, advice = '', ...options } = {
       stdio: show ? 'inherit' : ['ignore', 'pipe', 'pipe'],
       ...options,
     });
+    running.add(child);
+    child.once('close', () => running.delete(child));
     let output = '';
     child.stdout?.on('data', (d) => (output += d));
     child.stderr?.on('data', (d) => (output += d));
@@ -98,34 +107,47 @@ export async function installModules() {
   return 'installed';
 }
 
-/** Builds core, server and page when a source is newer than the last build. */
+const OUTPUTS = ['packages/core/dist', 'apps/server/dist', 'apps/web/dist'];
+const BUILD_INFO = ['packages/core/tsconfig.build.tsbuildinfo', 'apps/server/tsconfig.build.tsbuildinfo'];
+
+/** Builds core, server and page when a source is newer than the last build, or when the build is not as it was left. */
 export async function build() {
   const mark = join(STATE, 'built');
-  const print = await sourcesFingerprint();
-  const built =
-    existsSync(join(ROOT, 'apps/web/dist/index.html')) && existsSync(join(ROOT, 'apps/server/dist/main.js'));
-  if (built && existsSync(mark) && (await readFile(mark, 'utf8')) === print) return 'up to date';
-  await run('npm', ['run', 'build'], { advice: 'The sources do not build: see above.' });
+  const sources = await fingerprint(
+    ['package-lock.json', 'tsconfig.base.json', 'packages', 'apps'],
+    ['dist', 'node_modules'],
+  );
+  const [madeFrom, made] = existsSync(mark) ? (await readFile(mark, 'utf8')).split(' ') : [];
+  const asLeft = made !== undefined && (await fingerprint(OUTPUTS)) === made;
+  if (asLeft && madeFrom === sources) return 'up to date';
+  // What an incremental build takes for its own earlier work may be damaged, or another version's.
+  if (!asLeft)
+    for (const path of [...OUTPUTS, ...BUILD_INFO])
+      await rm(join(ROOT, path), { recursive: true, force: true });
+  await rm(mark, { force: true });
+  await run('npm', ['run', 'build'], {
+    // Whoever asks for the build may itself be under test or development.
+    env: { ...process.env, NODE_ENV: 'production' },
+    advice: 'The sources do not build: see above.',
+  });
   await mkdir(STATE, { recursive: true });
-  await writeFile(mark, print);
+  await writeFile(mark, `${sources} ${await fingerprint(OUTPUTS)}`);
   return 'built';
 }
 
-async function sourcesFingerprint() {
+/** Names, sizes and times of all files in there. */
+async function fingerprint(parts, without = []) {
   const hash = createHash('sha256');
   const visit = async (path) => {
-    const info = await stat(path);
-    if (!info.isDirectory()) {
-      hash.update(`${path.slice(ROOT.length)} ${info.size} ${info.mtimeMs}\n`);
+    const info = await stat(path).catch(() => null);
+    if (!info?.isDirectory()) {
+      hash.update(`${path.slice(ROOT.length)} ${info?.size} ${info?.mtimeMs}\n`);
       return;
     }
-    for (const name of (await readdir(path)).sort()) {
-      if (name !== 'dist' && name !== 'node_modules' && !name.endsWith('.tsbuildinfo'))
-        await visit(join(path, name));
-    }
+    for (const name of (await readdir(path)).sort())
+      if (!without.includes(name) && !name.endsWith('.tsbuildinfo')) await visit(join(path, name));
   };
-  for (const part of ['package-lock.json', 'tsconfig.base.json', 'packages', 'apps'])
-    await visit(join(ROOT, part));
+  for (const part of parts) await visit(join(ROOT, part));
   return hash.digest('hex');
 }
 
@@ -142,8 +164,15 @@ export function startServer(env) {
     const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
       cwd: ROOT,
       detached: true,
-      stdio: ['ignore', 'pipe', 'inherit'],
-      env: { ...process.env, ULPEN_WEB: join(ROOT, 'apps/web/dist'), ULPEN_LOG: 'warn', ...env },
+      // Its input stays open as long as this program lives; the server ends with it, whatever ends it.
+      stdio: ['pipe', 'pipe', 'inherit'],
+      env: {
+        ...process.env,
+        ULPEN_WITH_PARENT: 'yes',
+        ULPEN_WEB: join(ROOT, 'apps/web/dist'),
+        ULPEN_LOG: 'warn',
+        ...env,
+      },
     });
     let seen = '';
     child.stdout.on('data', (data) => {

@@ -88,11 +88,17 @@ try {
   await prepareDatabase(env, 'migrate');
   await prepareDatabase(env, 'load', join(ROOT, 'demo/jobs'));
   server = await startServer(env);
+  // A browser test kills it.
+  database.watch(() => {});
   await suite(
     'playwright',
     'playwright',
     ['test', '--config', 'e2e/playwright.config.ts'],
-    (report) => ({ ULPEN_E2E_URL: server.address, PLAYWRIGHT_JSON_OUTPUT_NAME: report }),
+    (report) => ({
+      ULPEN_E2E_URL: server.address,
+      ULPEN_E2E_DATABASE: database.data,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+    }),
     (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected }),
   );
 } catch (error) {

@@ -34,8 +34,10 @@ const cluster = () => {
 export async function freshDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   const admin = knex({ client: 'pg', connection: cluster() });
-  await admin.raw(`create database ${name}`);
+  await admin.raw(`create database ${name} owner ulpen_app`);
   const url = new URL(cluster());
+  // As the application does: no administrator.
+  url.username = 'ulpen_app';
   url.pathname = `/${name}`;
   return {
     url: url.href,
@@ -57,6 +59,7 @@ export const configFor = (databaseUrl: string, more: Partial<Config> = {}): Conf
   logFolder: null,
   connections: 8,
   bodySeconds: 120,
+  withParent: false,
   ...more,
 });
 

@@ -17,6 +17,8 @@ const environment = z.object({
   ULPEN_CONNECTIONS: z.coerce.number().int().min(1).max(100).default(8),
   /** s within which a request has to have arrived whole */
   ULPEN_BODY_SECONDS: z.coerce.number().min(1).max(3600).default(120),
+  /** ends when its standard input does: with the program that started it, whatever ended that */
+  ULPEN_WITH_PARENT: z.enum(['yes', 'no']).default('no'),
 });
 
 export interface Config {
@@ -29,6 +31,7 @@ export interface Config {
   logFolder: string | null;
   connections: number;
   bodySeconds: number;
+  withParent: boolean;
 }
 
 /** @throws Error naming the variable and what it may be */
@@ -50,5 +53,6 @@ export function readConfig(from: NodeJS.ProcessEnv): Config {
     logFolder: told.ULPEN_LOG_FOLDER ?? null,
     connections: told.ULPEN_CONNECTIONS,
     bodySeconds: told.ULPEN_BODY_SECONDS,
+    withParent: told.ULPEN_WITH_PARENT === 'yes',
   };
 }

@@ -1,10 +1,12 @@
+import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { LoggerService } from '@nestjs/common';
 import { pino } from 'pino';
 import pinoRoll from 'pino-roll';
 import type { Config } from './config.ts';
 
-export const LOG_FILE = 'server.log';
+/** A link to the file that is being written. */
+export const LOG_FILE = 'current.log';
 
 /**
  * Nest's messages through pino: JSON lines, no bodies, no addresses of people. Into a file that starts anew at 5 MB,
@@ -15,17 +17,7 @@ export async function createLogger({
   logFolder,
 }: Pick<Config, 'logLevel' | 'logFolder'>): Promise<LoggerService> {
   const options = { level: logLevel, base: null };
-  const log = logFolder
-    ? pino(
-        options,
-        await pinoRoll({
-          file: join(logFolder, LOG_FILE),
-          size: '5m',
-          limit: { count: 5 },
-          mkdir: true,
-        }),
-      )
-    : pino(options);
+  const log = logFolder ? pino(options, await rollingFile(logFolder)) : pino(options);
   const text = (message: unknown) => (typeof message === 'string' ? message : JSON.stringify(message));
   return {
     log: (message: unknown, context?: string) => log.info({ context }, text(message)),
@@ -35,4 +27,17 @@ export async function createLogger({
     debug: (message: unknown, context?: string) => log.debug({ context }, text(message)),
     fatal: (message: unknown, context?: string) => log.fatal({ context }, text(message)),
   };
+}
+
+async function rollingFile(folder: string) {
+  await mkdir(folder, { recursive: true });
+  const file = await pinoRoll({
+    file: join(folder, 'server.log'),
+    size: '5m',
+    limit: { count: 5, removeOtherLogFiles: true },
+    symlink: true,
+  });
+  // A full disk must not end the server; what was to be written stays in memory and follows, or is dropped.
+  file.on('error', () => {});
+  return file;
 }

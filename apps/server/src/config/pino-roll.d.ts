@@ -6,7 +6,8 @@ declare module 'pino-roll' {
     file: string;
     /** `5m` */
     size: string;
-    limit: { count: number };
-    mkdir: boolean;
-  }): Promise<DestinationStream>;
+    limit: { count: number; removeOtherLogFiles: boolean };
+    /** keeps `current.log` beside the files, a link to the one that is written */
+    symlink: boolean;
+  }): Promise<DestinationStream & NodeJS.EventEmitter>;
 }

@@ -33,6 +33,8 @@ export interface SchemaState {
   /** migrations that the database has and this build does not know */
   unknown: string[];
   jobs: number;
+  /** has had the demo shop, or was started empty */
+  begun: boolean;
 }
 
 export async function schemaState(knex: Knex): Promise<SchemaState> {
@@ -45,6 +47,7 @@ export async function schemaState(knex: Knex): Promise<SchemaState> {
     pending: Object.keys(MIGRATIONS).filter((name) => !applied.includes(name)),
     unknown: applied.filter((name) => !Object.hasOwn(MIGRATIONS, name)),
     jobs: Number(count),
+    begun: (await has('marks')) && (await knex('marks').first()) !== undefined,
   };
 }
 

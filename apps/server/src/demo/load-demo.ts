@@ -1,14 +1,25 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { INestApplicationContext } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
 import { readDevices } from '@ulpen/core';
+import { AppModule } from '../app.module.ts';
 import { ComputePool } from '../compute/compute-pool.ts';
+import { createLogger } from '../config/logger.ts';
 import { Database, THE_BENCH } from '../database/database.ts';
 import { DevicesRepository } from '../devices/devices.repository.ts';
 import { JobFileReader } from '../job-files/job-file-reader.ts';
 
 /** A database that has had the demo shop, or was started empty. */
 const MARK = 'demo-shop';
+
+/** {@link loadDemo} by an application of its own. */
+export async function loadDemoInto(databaseUrl: string, folder: string | null): Promise<void> {
+  const logger = await createLogger({ logLevel: 'warn', logFolder: null });
+  const app = await NestFactory.createApplicationContext(AppModule.at(databaseUrl), { logger });
+  await loadDemo(app, folder);
+  await app.close();
+}
 
 /**
  * Loads the demo shop's library and job files once; a database that is marked is left alone. Mark and data come in one

@@ -6,16 +6,16 @@ interface EditorFooterProps {
   busy: boolean;
   onCancel: () => void;
   /** only where there is something to delete */
-  onDelete?: () => void;
+  onRemove?: () => void;
 }
 
 /** The foot of a dialog that adds or changes one thing. */
-export function EditorFooter({ action, busy, onCancel, onDelete }: EditorFooterProps) {
+export function EditorFooter({ action, busy, onCancel, onRemove }: EditorFooterProps) {
   return (
     <Modal.Footer>
-      {onDelete && (
-        <Button variant="danger" className="me-auto" onClick={onDelete}>
-          Delete …
+      {onRemove && (
+        <Button variant="danger" className="me-auto" onClick={onRemove}>
+          Remove …
         </Button>
       )}
       <Button variant="secondary" onClick={onCancel}>

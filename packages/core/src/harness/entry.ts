@@ -1,10 +1,12 @@
 import type { HeardPlace, Instrument, Observation } from '../model/reading.ts';
 import { WIRE_COLOURS } from '../model/words.ts';
 import { parseMeasured } from '../quantity/measured-value.ts';
+import { wordTable } from './word-table.ts';
 
 export type Entry = { observation: Observation } | { fault: string };
 
-const WORDS: Record<string, 'open' | 'drifting' | 'unreachable' | 'nothing' | 'unsure'> = {
+type SaidWord = 'open' | 'drifting' | 'unreachable' | 'nothing' | 'unsure';
+const WORDS = wordTable<SaidWord>({
   ol: 'open',
   '0l': 'open',
   open: 'open',
@@ -20,7 +22,7 @@ const WORDS: Record<string, 'open' | 'drifting' | 'unreachable' | 'nothing' | 'u
   silent: 'nothing',
   unsure: 'unsure',
   '?': 'unsure',
-};
+});
 
 const WANTED: Record<Instrument, string> = {
   dc: 'volts, as 12.6 or 470 mV; or drifting, cannot reach',
@@ -39,13 +41,13 @@ const WANTED: Record<Instrument, string> = {
  */
 export function parseEntry(instrument: Instrument, text: string): Entry {
   const typed = text.trim().replace(/\s+/g, ' ');
-  const observation = typed === '' ? null : READ[instrument](typed, WORDS[typed.toLowerCase()]);
+  const observation = typed === '' ? null : READ[instrument](typed, WORDS.get(typed.toLowerCase()));
   return observation
     ? { observation }
     : { fault: `"${typed.slice(0, 60)}" is not understood: type ${WANTED[instrument]}` };
 }
 
-type Reader = (text: string, word: (typeof WORDS)[string] | undefined) => Observation | null;
+type Reader = (text: string, word: SaidWord | undefined) => Observation | null;
 
 const readVolts =
   (kind: 'dc' | 'ac'): Reader =>
@@ -74,14 +76,14 @@ const READ: Record<Instrument, Reader> = {
     const words = text.toLowerCase().split(' ');
     const source = words.some((w) => w.startsWith('bat')) ? 'battery' : 'tester';
     const rest = words.filter((w) => !/^(?:bat\w*|tester|cone)$/.test(w));
-    const moves = rest.length === 1 ? CONE[rest[0]] : undefined;
+    const moves = rest.length === 1 ? CONE.get(rest[0]) : undefined;
     return moves ? { kind: 'cone', source, moves } : null;
   },
   seen: readSeen,
   note: (text) => ({ kind: 'note', text: text.slice(0, 300) }),
 };
 
-const CONE: Record<string, 'out' | 'in' | 'unsure' | 'none'> = {
+const CONE = wordTable<'out' | 'in' | 'unsure' | 'none'>({
   out: 'out',
   o: 'out',
   '+': 'out',
@@ -92,9 +94,9 @@ const CONE: Record<string, 'out' | 'in' | 'unsure' | 'none'> = {
   '?': 'unsure',
   none: 'none',
   nothing: 'none',
-};
+});
 
-const PLACE: Record<string, Partial<HeardPlace>> = {
+const PLACE = wordTable<Partial<HeardPlace>>({
   fl: { axle: 'front', side: 'left' },
   fr: { axle: 'front', side: 'right' },
   rl: { axle: 'rear', side: 'left' },
@@ -118,15 +120,15 @@ const PLACE: Record<string, Partial<HeardPlace>> = {
   tweeter: { way: 'tweeter' },
   tw: { way: 'tweeter' },
   pillar: { way: 'tweeter' },
-};
+});
 
 /** `FL`, `front left door + tweeter`, `sub`: what a second place leaves out it takes from the first. */
 function parsePlaces(text: string): HeardPlace[] | null {
   const places: HeardPlace[] = [];
-  for (const part of text.toLowerCase().split(/\s*(?:\+|,|&| and )\s*/)) {
+  for (const part of text.toLowerCase().split(/ ?(?:\+|,|&| and ) ?/)) {
     let place: Partial<HeardPlace> = {};
     for (const word of part.split(' ')) {
-      const means = PLACE[word];
+      const means = PLACE.get(word);
       if (!means) return null;
       place = { ...place, ...means };
     }
@@ -139,7 +141,7 @@ function parsePlaces(text: string): HeardPlace[] | null {
   return places;
 }
 
-const COLOUR: Record<string, string> = {
+const COLOUR = wordTable<string>({
   black: 'BK',
   brown: 'BN',
   red: 'RD',
@@ -155,7 +157,7 @@ const COLOUR: Record<string, string> = {
   pink: 'PK',
   turquoise: 'TQ',
   ...Object.fromEntries(WIRE_COLOURS.map((c) => [c.toLowerCase(), c])),
-};
+});
 
 /** Colours with a slash or a blank between base and stripe, thickness, twist and where the wire comes from. */
 function readSeen(text: string): Observation | null {
@@ -169,7 +171,8 @@ function readSeen(text: string): Observation | null {
   };
   const colours: string[] = [];
   for (const word of text.toLowerCase().split(/[\s/]+/)) {
-    if (COLOUR[word]) colours.push(COLOUR[word]);
+    const colour = COLOUR.get(word);
+    if (colour) colours.push(colour);
     else if (word === 'thick' || word === 'thin') seen.size = word;
     else if (word === 'twisted') seen.twisted = true;
     else if (word === 'straight' || word === 'untwisted') seen.twisted = false;

@@ -4,6 +4,7 @@ import type { ClaimFields } from '../model/sheet.ts';
 import { parseEntry } from './entry.ts';
 import { namedFunction } from './function-words.ts';
 import { readTable } from './table-text.ts';
+import { wordTable } from './word-table.ts';
 
 export interface LineFault {
   line: number;
@@ -21,10 +22,12 @@ function findCavity(
   plugCell: string,
   cavityCell: string,
 ): { id: string; empty: boolean; name: string } | string {
-  const joined = /^(.*?)\s*[/·:.-]\s*(\d+)$/.exec(cavityCell);
-  const plugName = (joined?.[1] || plugCell).trim();
-  const number = Number(joined?.[2] ?? cavityCell.replace(/^\D+(?=\d)/, ''));
-  if (!Number.isInteger(number) || number < 1) return `"${cavityCell}" is no cavity number`;
+  const digits = /(?<!\d)\d+$/.exec(cavityCell)?.[0] ?? '';
+  const before = cavityCell.slice(0, cavityCell.length - digits.length).trimEnd();
+  const joined = digits !== '' && /[/·:.-]$/.test(before);
+  const plugName = (joined && before.slice(0, -1).trim()) || plugCell.trim();
+  const number = Number(joined ? digits : cavityCell.replace(/^\D+(?=\d)/, ''));
+  if (!Number.isInteger(number) || number < 1) return `"${cavityCell.slice(0, 40)}" is no cavity number`;
   const plug =
     plugName === ''
       ? plugs.length === 1
@@ -34,7 +37,7 @@ function findCavity(
   if (!plug)
     return plugName === ''
       ? 'which plug? name it'
-      : `there is no plug ${plugName}; there is ${plugs.map((p) => p.name).join(', ') || 'none yet'}`;
+      : `there is no plug ${plugName.slice(0, 40)}; there is ${plugs.map((p) => p.name).join(', ') || 'none yet'}`;
   const cavity = plug.cavities.find((c) => c.number === number);
   return cavity
     ? { id: cavity.id, empty: cavity.empty, name: `${plug.name}·${number}` }
@@ -103,7 +106,7 @@ export function parseSheet(
   return { claims, variants: [...new Set(claims.map((c) => c.variant))], faults };
 }
 
-const INSTRUMENT_NAMES: Record<string, Instrument> = {
+const INSTRUMENT_NAMES = wordTable<Instrument>({
   'volts dc': 'dc',
   vdc: 'dc',
   'volts ac': 'ac',
@@ -116,7 +119,7 @@ const INSTRUMENT_NAMES: Record<string, Instrument> = {
   colour: 'seen',
   wire: 'seen',
   ...Object.fromEntries(INSTRUMENTS.map((i) => [i, i])),
-};
+});
 
 /** Readings pasted from a spreadsheet: plug, cavity, second cavity, instrument, value. All under the same conditions. */
 export function parseReadings(
@@ -146,7 +149,7 @@ export function parseReadings(
     const second = /^(?:|gnd|ground|-)$/i.test(secondCell)
       ? null
       : findCavity(plugs, cell(cells, 'plug'), secondCell);
-    const instrument = INSTRUMENT_NAMES[cell(cells, 'instrument').toLowerCase()];
+    const instrument = INSTRUMENT_NAMES.get(cell(cells, 'instrument').toLowerCase());
     if (typeof at === 'string') fault(at);
     else if (typeof second === 'string') fault(second);
     else if (!instrument)

@@ -8,7 +8,7 @@ const UNITS: Record<string, number> = { '': 1, hz: 1, k: 1000, khz: 1000 };
  * @example parseFrequency('3,4 kHz') // 3400
  */
 export function parseFrequency(text: string): number | null {
-  const match = /^\s*(\d+(?:[.,]\d+)?|[.,]\d+)\s*([a-z]*)\s*$/i.exec(text);
+  const match = /^(\d+(?:[.,]\d+)?|[.,]\d+)\s*([a-z]*)$/i.exec(text.trim());
   if (!match) return null;
   const factor = UNITS[match[2].toLowerCase()];
   const value = Number(match[1].replace(',', '.')) * factor;

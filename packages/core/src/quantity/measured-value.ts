@@ -16,9 +16,9 @@ export function parseMeasured(text: string, unit: 'V' | 'ohm'): number | null {
   if (coded && unit === 'ohm') {
     return Number(`${coded[1]}.${coded[3]}`) * (coded[2] === 'R' ? 1 : PREFIX[coded[2]]);
   }
-  const parts = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+))\s*([µμumkKM]?)\s*([A-Za-zΩΩ]*)$/.exec(tidy);
+  const parts = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+))\s*(?:([µμumkKM])\s*)?([A-Za-zΩΩ]*)$/.exec(tidy);
   if (!parts) return null;
-  const [, digits, prefix, word] = parts;
+  const [, digits, prefix = '', word] = parts;
   if (word !== '' && !UNIT[unit].test(word)) return null;
   // Thousandths are not exact in binary: 470 m is 0.47.
   return Number((Number(digits) * PREFIX[prefix]).toPrecision(12));

@@ -278,7 +278,7 @@ export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDial
           action={connector ? 'Save' : 'Add the plug'}
           busy={save.isPending}
           onCancel={onClose}
-          onDelete={connector ? () => setDeleting(true) : undefined}
+          onRemove={connector ? () => setDeleting(true) : undefined}
         />
       </Form>
     </Modal>

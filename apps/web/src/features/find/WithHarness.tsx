@@ -13,7 +13,7 @@ export function WithHarness({
 }) {
   const harness = useHarness(jobId);
   if (harness.isPending) return <p className="p-4 quiet">Opening the plugs …</p>;
-  if (harness.isError) {
+  if (harness.isLoadingError) {
     return (
       <EmptyState
         title="The plugs did not come"

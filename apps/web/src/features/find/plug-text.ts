@@ -10,7 +10,7 @@ export function readRows(text: string): ConnectorFields['rows'] | string {
     }));
   const rows: ConnectorFields['rows'] = [];
   for (const part of text.split(/[+/;]/)) {
-    const match = /^\s*(\d+)\s*(?:@\s*(\d+(?:[.,]5)?))?\s*$/.exec(part);
+    const match = /^(\d+)(?:\s*@\s*(\d+(?:[.,]5)?))?$/.exec(part.trim());
     if (!match) return `"${part.trim()}" is no number of cavities: type 10 + 10`;
     rows.push({ cavities: Number(match[1]), indent: Number((match[2] ?? '0').replace(',', '.')) });
   }
@@ -24,7 +24,7 @@ export const rowsText = (rows: ConnectorFields['rows']) =>
 export function readNumbers(text: string): number[] | string {
   const numbers = new Set<number>();
   for (const part of text.split(/[,;\s]+/).filter(Boolean)) {
-    const match = /^(\d+)(?:-(\d+))?$/.exec(part);
+    const match = /^(\d+)(?:-(\d+))?$/.exec(part.trim());
     if (!match) return `"${part}" is no cavity number: type 2, 9, 12-14`;
     const last = Math.min(Number(match[2] ?? match[1]), 200);
     for (let n = Number(match[1]); n <= last; n++) numbers.add(n);

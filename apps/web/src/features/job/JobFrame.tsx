@@ -23,8 +23,9 @@ export function JobFrame() {
   const { jobId = '' } = useParams();
   const job = useJob(jobId);
   if (job.isPending) return <p className="p-4 quiet">Opening the job …</p>;
-  if (job.isError) {
-    const gone = job.error instanceof ApiProblem && job.error.status === 404;
+  const gone = job.error instanceof ApiProblem && job.error.status === 404;
+  // While the server is away, what is on screen stays, and what was typed into it.
+  if (job.data === undefined || gone) {
     return (
       <EmptyState
         title={gone ? 'There is no such job' : 'The job did not open'}
@@ -37,7 +38,7 @@ export function JobFrame() {
           </>
         }
       >
-        {job.error.message}
+        {job.error?.message}
       </EmptyState>
     );
   }

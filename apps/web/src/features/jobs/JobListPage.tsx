@@ -56,7 +56,7 @@ export function JobListPage() {
           )}
         </div>
         {jobs.isPending && <p className="quiet p-3">Opening …</p>}
-        {jobs.isError && (
+        {jobs.isLoadingError && (
           <EmptyState
             title="The list did not come"
             actions={<Button onClick={() => void jobs.refetch()}>Try again</Button>}

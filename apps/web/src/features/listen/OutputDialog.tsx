@@ -83,7 +83,7 @@ export function OutputDialog({ jobId, unit, pair, onClose }: OutputDialogProps) 
           action={pair ? 'Save' : 'Add the output'}
           busy={save.isPending}
           onCancel={onClose}
-          onDelete={pair ? () => setDeleting(true) : undefined}
+          onRemove={pair ? () => setDeleting(true) : undefined}
         />
       </Form>
     </Modal>

@@ -84,7 +84,7 @@ export function UnitDialog({
           action={unit ? 'Save' : 'Add the unit'}
           busy={save.isPending}
           onCancel={onClose}
-          onDelete={unit ? () => setDeleting(true) : undefined}
+          onRemove={unit ? () => setDeleting(true) : undefined}
         />
       </Form>
     </Modal>

@@ -42,8 +42,8 @@ export function KeptPlans({ job, shownId, onShow, onGone }: KeptPlansProps) {
             </button>
             <Button
               variant="quiet"
-              aria-label={`Delete the plan ${plan.name}`}
-              title="Delete this plan"
+              aria-label={`Remove the plan ${plan.name}`}
+              title="Remove this plan"
               onClick={() => setDeleting(plan)}
             >
               <Trash2 size={16} />

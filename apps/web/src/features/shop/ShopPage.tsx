@@ -51,7 +51,7 @@ export function ShopPage() {
               <FileUp size={18} /> Import a table
             </Button>
           </div>
-          {devices.isError && <p className="refused">{devices.error.message}</p>}
+          {devices.isLoadingError && <p className="refused">{devices.error.message}</p>}
           {devices.isSuccess && list.length === 0 && (
             <EmptyState title="The library is empty">
               The planner then names the kind of device only. Import a table of what you sell: one row a

@@ -119,7 +119,9 @@ function headerNames(
     if (separator === 'space' && /freq/i.test(text)) {
       const row = text
         .trim()
-        .replace(/\s*[([].*?[)\]]/g, (unit) => unit.trim())
+        .replace(/\s+/g, ' ')
+        // A unit in brackets belongs to the name before it.
+        .replace(/ (?=[([])/g, '')
         .split(/\s+/);
       if (row.length === count) return row;
     }
