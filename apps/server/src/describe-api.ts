@@ -3,7 +3,7 @@ import { DocumentBuilder, type OpenAPIObject, SwaggerModule } from '@nestjs/swag
 
 /** The API as an OpenAPI 3.1 document, made from the schemas that requests are checked with. */
 export function describeApi(app: NestFastifyApplication): OpenAPIObject {
-  return SwaggerModule.createDocument(
+  const document = SwaggerModule.createDocument(
     app,
     new DocumentBuilder()
       .setOpenAPIVersion('3.1.0')
@@ -12,4 +12,12 @@ export function describeApi(app: NestFastifyApplication): OpenAPIObject {
       .setVersion('1')
       .build(),
   );
+  for (const path of Object.values(document.paths))
+    for (const operation of [path.get, path.put, path.post, path.delete])
+      for (const [status, response] of Object.entries(operation?.responses ?? {}))
+        if (status >= '400' && response && 'content' in response && response.content) {
+          const { 'application/json': problem } = response.content;
+          response.content = { 'application/problem+json': problem };
+        }
+  return document;
 }

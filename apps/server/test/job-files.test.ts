@@ -185,24 +185,6 @@ describe('the outside of the server', () => {
     ]);
   });
 
-  it('describes itself as OpenAPI from the same schemas', async () => {
-    const { body } = await app.call<{
-      paths: Record<string, object>;
-      components: { schemas: Record<string, { properties?: object }> };
-    }>('GET', '/api/docs-json');
-    for (const path of [
-      '/api/v1/jobs',
-      '/api/v1/pairs/{id}/captures',
-      '/api/v1/targets/{id}',
-      '/api/v1/jobs/{id}/proposals',
-      '/api/v1/job-files',
-    ]) {
-      expect(body.paths).toHaveProperty([path]);
-    }
-    expect(body.components.schemas['Target']).toMatchObject({ properties: { lowHz: { minimum: 10 } } });
-    expect((await app.call<string>('GET', '/api/docs')).body).toContain('swagger-ui');
-  });
-
   it('migrates up, down, and up again, and twice is once', async () => {
     const database = await freshDatabase();
     const knex = connect(database.url);

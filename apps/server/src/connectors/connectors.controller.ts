@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, HttpCode, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Post, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   type Connector,
@@ -10,7 +10,7 @@ import {
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
-import { Problems } from '../problems/problems.decorator.ts';
+import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { assertUnitThere } from '../units/unit-there.ts';
 import { ConnectorsRepository } from './connectors.repository.ts';
 
@@ -50,8 +50,7 @@ export class ConnectorsController {
 
   /** A plug that nothing was recorded of goes; any other is kept in the record and can be brought back. */
   @Delete('connectors/:id')
-  @HttpCode(204)
-  @Problems(404)
+  @Removes(404)
   remove(@Id('connector') id: string, @By() by: Actor): Promise<void> {
     return this.db.inJobOf('connector', id, by, (trx) => this.connectors.remove(trx, id));
   }

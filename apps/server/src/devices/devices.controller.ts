@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, Header, HttpCode, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, Post, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   deviceChangeSchema,
@@ -14,7 +14,7 @@ import { z } from 'zod';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
-import { Problems } from '../problems/problems.decorator.ts';
+import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { DevicesRepository } from './devices.repository.ts';
 
 const someDevicesSchema = z
@@ -71,8 +71,7 @@ export class DevicesController {
 
   /** Kept, since jobs name it, and can be brought back. */
   @Delete(':id')
-  @HttpCode(204)
-  @Problems(404)
+  @Removes(404)
   remove(@Id('device') id: string, @By() by: Actor): Promise<void> {
     return this.db.inShop(by, (trx) => this.devices.remove(trx, id));
   }

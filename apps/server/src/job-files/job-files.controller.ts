@@ -28,6 +28,7 @@ export class JobFilesController {
   @Get('jobs/:id/file')
   @ApiResponse({
     status: 200,
+    content: { 'application/zip': { schema: { type: 'string', format: 'binary' } } },
     description: 'a zip of job.json (see /schemas/job-file), arrays and attachments',
   })
   @Problems(404, 429)

@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Post, Put, Query } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Post, Put, Query } from '@nestjs/common';
 import { ApiQuery, ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   type Job,
@@ -17,7 +17,7 @@ import { z } from 'zod';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
-import { Problems } from '../problems/problems.decorator.ts';
+import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { type JobQuery, JobsRepository } from './jobs.repository.ts';
 import { RemovedRepository } from './removed.repository.ts';
 import { JobsService } from './jobs.service.ts';
@@ -87,8 +87,7 @@ export class JobsController {
 
   /** The only erasure there is: the job with everything of it. */
   @Delete(':id')
-  @HttpCode(204)
-  @Problems(404)
+  @Removes(404)
   remove(@Id('job') id: string, @By() by: Actor): Promise<void> {
     return this.db.inJob(id, by, (trx) => this.jobs.erase(trx, id));
   }

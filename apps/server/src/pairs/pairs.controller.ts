@@ -1,11 +1,11 @@
-import { Body, Controller, Delete, HttpCode, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Post, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import { type Pair, pairChangeSchema, type PairFields, pairFieldsSchema, pairSchema } from '@ulpen/core';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { assertUnitThere } from '../units/unit-there.ts';
 import { Id } from '../problems/id-param.ts';
-import { Problems } from '../problems/problems.decorator.ts';
+import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { PairsRepository } from './pairs.repository.ts';
 
 @ApiTags('outputs (pairs)')
@@ -43,8 +43,7 @@ export class PairsController {
 
   /** An output that nothing was recorded of goes; any other is kept in the record and can be brought back. */
   @Delete('pairs/:id')
-  @HttpCode(204)
-  @Problems(404, 409)
+  @Removes(404, 409)
   remove(@Id('output') id: string, @By() by: Actor): Promise<void> {
     return this.db.inJobOf('output', id, by, (trx) => this.pairs.remove(trx, id));
   }

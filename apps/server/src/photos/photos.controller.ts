@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { Controller, Delete, Get, HttpCode, Post, Req, Res } from '@nestjs/common';
+import { Controller, Delete, Get, Post, Req, Res } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   type JobPhoto,
@@ -18,7 +18,7 @@ import { type Actor, Database } from '../database/database.ts';
 import { assertOwnRefs } from '../database/own-refs.ts';
 import { Id } from '../problems/id-param.ts';
 import { ProblemError } from '../problems/problem-error.ts';
-import { Problems } from '../problems/problems.decorator.ts';
+import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { type Upload, withUpload } from '../uploads/upload.ts';
 import { type NewPhoto, PhotosRepository } from './photos.repository.ts';
 
@@ -109,8 +109,7 @@ export class PhotosController {
 
   /** Kept in the record, and can be brought back. */
   @Delete('photos/:id')
-  @HttpCode(204)
-  @Problems(404)
+  @Removes(404)
   remove(@Id('photo') id: string, @By() by: Actor): Promise<void> {
     return this.db.inJobOf('photo', id, by, (trx) => this.photos.remove(trx, id));
   }

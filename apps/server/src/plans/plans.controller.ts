@@ -19,7 +19,7 @@ import { Gone } from '../compute/gone.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { assertOwnRefs } from '../database/own-refs.ts';
 import { Id } from '../problems/id-param.ts';
-import { Problems } from '../problems/problems.decorator.ts';
+import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { PlansRepository } from './plans.repository.ts';
 import { ProposalsService } from './proposals.service.ts';
 
@@ -87,8 +87,7 @@ export class PlansController {
 
   /** Kept in the record, and can be brought back. */
   @Delete('plans/:id')
-  @HttpCode(204)
-  @Problems(404)
+  @Removes(404)
   remove(@Id('plan') id: string, @By() by: Actor): Promise<void> {
     return this.db.inJobOf('plan', id, by, (trx) => this.plans.remove(trx, id));
   }

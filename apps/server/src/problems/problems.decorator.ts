@@ -1,4 +1,4 @@
-import { applyDecorators } from '@nestjs/common';
+import { applyDecorators, HttpCode } from '@nestjs/common';
 import { ApiResponse } from '@nestjs/swagger';
 import { problemSchema } from '@ulpen/core';
 
@@ -23,3 +23,7 @@ export const Problems = (...statuses: Status[]) =>
       ApiResponse({ status, description: WHEN[status], standardSchema: problemSchema }),
     ),
   );
+
+/** An operation that removes something, and how it may fail. */
+export const Removes = (...statuses: Status[]) =>
+  applyDecorators(HttpCode(204), ApiResponse({ status: 204, description: 'Removed' }), Problems(...statuses));

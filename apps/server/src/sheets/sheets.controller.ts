@@ -1,11 +1,11 @@
-import { Body, Controller, Delete, HttpCode, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Post, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import { type Sheet, sheetChangeSchema, type SheetFields, sheetFieldsSchema, sheetSchema } from '@ulpen/core';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { assertOwnRefs } from '../database/own-refs.ts';
 import { Id } from '../problems/id-param.ts';
-import { Problems } from '../problems/problems.decorator.ts';
+import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { SheetsRepository } from './sheets.repository.ts';
 
 @ApiTags('sheets (claims)')
@@ -47,8 +47,7 @@ export class SheetsController {
 
   /** Kept in the record, and can be brought back. */
   @Delete('sheets/:id')
-  @HttpCode(204)
-  @Problems(404)
+  @Removes(404)
   remove(@Id('sheet') id: string, @By() by: Actor): Promise<void> {
     return this.db.inJobOf('sheet', id, by, (trx) => this.sheets.remove(trx, id));
   }

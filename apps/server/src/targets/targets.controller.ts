@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Post, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   type Target,
@@ -10,7 +10,7 @@ import {
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
-import { Problems } from '../problems/problems.decorator.ts';
+import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { TargetsRepository } from './targets.repository.ts';
 
 @ApiTags('targets')
@@ -52,8 +52,7 @@ export class TargetsController {
 
   /** Kept in the record with the decisions about it, and can be brought back. */
   @Delete('targets/:id')
-  @HttpCode(204)
-  @Problems(404, 409)
+  @Removes(404, 409)
   remove(@Id('target') id: string, @By() by: Actor): Promise<void> {
     return this.db.inJobOf('target', id, by, (trx) => this.targets.remove(trx, id));
   }

@@ -1,10 +1,10 @@
-import { Body, Controller, Delete, HttpCode, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Post, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import { type Unit, unitChangeSchema, type UnitFields, unitFieldsSchema, unitSchema } from '@ulpen/core';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
-import { Problems } from '../problems/problems.decorator.ts';
+import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { UnitsRepository } from './units.repository.ts';
 
 @ApiTags('units')
@@ -39,8 +39,7 @@ export class UnitsController {
 
   /** An empty unit goes; one with plugs or outputs is kept in the record and can be brought back. */
   @Delete('units/:id')
-  @HttpCode(204)
-  @Problems(404, 409)
+  @Removes(404, 409)
   remove(@Id('unit') id: string, @By() by: Actor): Promise<void> {
     return this.db.inJobOf('unit', id, by, (trx) => this.units.remove(trx, id));
   }

@@ -34,6 +34,7 @@ export const ROUTED_WORD: Record<Situation['playedIn'], string> = {
 export function SituationFields({ id, situation, played, onChange }: SituationFieldsProps) {
   const supply = (
     <NumberField
+      key="supply"
       id={`${id}-supply`}
       label="Supply, V"
       value={situation.supplyVolts}
@@ -43,6 +44,7 @@ export function SituationFields({ id, situation, played, onChange }: SituationFi
   );
   const level = (
     <NumberField
+      key="signal-level"
       id={`${id}-signal-level`}
       label="Recorded level of the signal, dB"
       value={situation.signalDb}
@@ -53,6 +55,7 @@ export function SituationFields({ id, situation, played, onChange }: SituationFi
   );
   const engine = (
     <Choice
+      key="engine"
       id={`${id}-engine`}
       label="Engine"
       words={ENGINE_WORD}
@@ -62,6 +65,7 @@ export function SituationFields({ id, situation, played, onChange }: SituationFi
   );
   const doors = (
     <Choice
+      key="doors"
       id={`${id}-doors`}
       label="Doors"
       words={DOORS_WORD}
@@ -71,6 +75,7 @@ export function SituationFields({ id, situation, played, onChange }: SituationFi
   );
   const routed = (
     <Choice
+      key="played-in"
       id={`${id}-played-in`}
       label="Played in"
       words={ROUTED_WORD}
