@@ -89,6 +89,17 @@ describe('the page', () => {
       ]);
     }
   });
+  it('takes fonts and styles from itself alone, whichever page asks', async () => {
+    const { headers } = await get('/');
+    const rules = new Map(
+      String(headers['content-security-policy'])
+        .split(';')
+        .map((rule) => rule.trim().split(' '))
+        .map(([name, ...sources]) => [name, sources.join(' ')]),
+    );
+    for (const name of ['default-src', 'font-src', 'style-src']) expect(rules.get(name)).toBe("'self'");
+    expect(headers['x-content-type-options']).toBe('nosniff');
+  });
 });
 
 describe('readConfig', () => {
@@ -104,6 +115,7 @@ describe('readConfig', () => {
       logFolder: null,
       connections: 8,
       bodySeconds: 120,
+      withParent: false,
     });
     expect(readConfig({ ...database, ULPEN_PORT: '0', ULPEN_WEB: '/x', ULPEN_LOG: 'silent' })).toMatchObject({
       port: 0,

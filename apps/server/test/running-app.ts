@@ -13,6 +13,7 @@ import {
 } from '@ulpen/core';
 import knex from 'knex';
 import type { Config } from '../src/config/config.ts';
+import { ComputePool } from '../src/compute/compute-pool.ts';
 import { createApp } from '../src/create-app.ts';
 import { connect } from '../src/database/knex.ts';
 import { migrate } from '../src/database/migrate.ts';
@@ -104,6 +105,7 @@ export async function runningApp(config: Partial<Config> = {}) {
     origin,
     databaseUrl: database.url,
     db,
+    pool: app.get(ComputePool),
     call,
     job: (fields: Partial<JobFields> = {}) =>
       must(
