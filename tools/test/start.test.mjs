@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import knex from 'knex';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { down as undoNewest } from '../../apps/server/dist/database/migrations/006-record.js';
+import { down as undoNewest } from '../../apps/server/dist/database/migrations/007-told-readings.js';
 import { startDatabase } from '../database.mjs';
 import { postmasterOf } from '../postmaster.mjs';
 import { ROOT } from '../setup.mjs';
@@ -150,14 +150,14 @@ describe('npm start', () => {
   it('brings up an older database after writing it to a file, and says where', async () => {
     await withDatabase(async (db) => {
       await undoNewest(db);
-      await db('knex_migrations').where({ name: '006-record' }).delete();
+      await db('knex_migrations').where({ name: '007-told-readings' }).delete();
     });
     const run = await begin();
     await run.said('Ctrl-C stops it');
     expect((await jobsOf(run.origin)).length).toBeGreaterThan(0);
     const [dump] = await readdir(join(folder, 'dumps'));
     expect(run.text()).toContain(dump);
-    expect(dump).toMatch(/-before-006-record\.dump$/);
+    expect(dump).toMatch(/-before-007-told-readings\.dump$/);
     const listed = execFileSync('pg_restore', ['--list', join(folder, 'dumps', dump)], { encoding: 'utf8' });
     expect(listed).toMatch(/TABLE DATA public jobs/);
     await run.stop();

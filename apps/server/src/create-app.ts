@@ -61,7 +61,12 @@ export async function createApp(config: Config): Promise<NestFastifyApplication>
       },
     },
   });
-  await app.register(compress, { threshold: COMPRESSED_FROM, encodings: ['gzip', 'identity'] });
+  await app.register(compress, {
+    threshold: COMPRESSED_FROM,
+    encodings: ['gzip', 'identity'],
+    // Most of what the best level gains, at a third of its time.
+    zlibOptions: { level: 3 },
+  });
   await app.register(multipart, { throwFileSizeLimit: false });
   if (config.webFolder) {
     await app.register(fastifyStatic, {

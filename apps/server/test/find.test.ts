@@ -3,6 +3,7 @@ import {
   type ConnectorFields,
   type FindingRow,
   type HarnessView,
+  harnessViewSchema,
   type Observation,
   type Pair,
   type Problem,
@@ -117,6 +118,22 @@ describe('readings', () => {
     expect(readings[1].cavityId).toBe(big.cavities[1].id);
     const { body: rows } = await bench.app.call<FindingRow[]>('GET', `/api/v1/jobs/${bench.job.id}/findings`);
     expect(rows).toHaveLength(60);
+  });
+  it('are told by the view, joined in the database, as they were taken, quotes and withdrawn ones among them', async () => {
+    const c1 = await plug();
+    const [a, b] = c1.cavities.map((v) => v.id);
+    const note = { ...dc(a, 1), observation: { kind: 'note', text: 'a "quote" \\ \n ünïcode 🎚' } as const };
+    const taken: Reading[] = [];
+    for (const reading of [ohms(a, b, 3.75), dc(a, 12.6), { ...note, entered: '"}\\,{' }, dc(b, -1e-12)])
+      taken.push(...(await take(reading)).body);
+    const { body: withdrawn } = await bench.app.call<Reading>(
+      'POST',
+      `/api/v1/readings/${taken[1].id}/withdraw`,
+    );
+    expect(withdrawn.withdrawnAt).not.toBeNull();
+    expect((await harness()).readings).toEqual(taken.map((r) => (r.id === withdrawn.id ? withdrawn : r)));
+    const text = await (await fetch(`${bench.app.origin}/api/v1/jobs/${bench.job.id}/harness`)).text();
+    expect(harnessViewSchema.safeParse(JSON.parse(text)).error).toBeUndefined();
   });
 });
 

@@ -5,6 +5,7 @@ import * as recordings from './migrations/003-recordings.ts';
 import * as checks from './migrations/004-checks.ts';
 import * as plan from './migrations/005-plan.ts';
 import * as record from './migrations/006-record.ts';
+import * as toldReadings from './migrations/007-told-readings.ts';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
@@ -13,6 +14,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '004-checks': checks,
   '005-plan': plan,
   '006-record': record,
+  '007-told-readings': toldReadings,
 };
 
 const SOURCE = {

@@ -5,7 +5,6 @@ import {
   connectorSchema,
   type FindingRow,
   findingsCsv,
-  type HarnessView,
   harnessViewSchema,
   idSchema,
   type Pair,
@@ -28,10 +27,11 @@ export class HarnessController {
   constructor(private readonly harness: HarnessService) {}
 
   @Get('jobs/:id/harness')
+  @Header('content-type', 'application/json; charset=utf-8')
   @ApiResponse({ status: 200, standardSchema: harnessViewSchema })
   @Problems(404)
-  view(@Id('job') jobId: string): Promise<HarnessView> {
-    return this.harness.view(jobId);
+  view(@Id('job') jobId: string): Promise<string> {
+    return this.harness.viewAsJson(jobId);
   }
 
   @Get('jobs/:id/findings')

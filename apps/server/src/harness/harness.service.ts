@@ -46,11 +46,18 @@ export class HarnessService {
     };
   }
 
-  view(jobId: string): Promise<HarnessView> {
-    return this.db.snapshot(async (db) => ({
-      ...(await this.seen(db, jobId)),
-      simulation: await this.simulations.view(db, jobId),
-    }));
+  /** A {@link HarnessView} as JSON text: with all its readings the largest answer there is, and the most asked for. */
+  viewAsJson(jobId: string): Promise<string> {
+    return this.db.snapshot(async (db) => {
+      await this.jobs.get(db, jobId);
+      const rest: Omit<HarnessView, 'readings'> = {
+        connectors: await this.connectors.ofJob(db, jobId),
+        sheets: await this.sheets.ofJob(db, jobId),
+        simulation: await this.simulations.view(db, jobId),
+      };
+      const readings = await this.readings.ofJobAsJson(db, jobId);
+      return `{"readings":${readings},${JSON.stringify(rest).slice(1)}`;
+    });
   }
 
   /** Every cavity of a job with what is known of it. */

@@ -7,7 +7,7 @@ import type { Response } from './response.ts';
 import { smoothToBands } from './smooth.ts';
 
 /** Raised whenever the same data would give another result, so that stored results can be made anew. */
-export const ANALYSIS_VERSION = 3;
+export const ANALYSIS_VERSION = 4;
 
 /** What the levels of a file are, as stated by a person; decides the tilt that makes a flat output read flat. */
 export const LEVEL_KINDS = ['flat', 'narrow-band-pink', 'octave-band-white'] as const;
@@ -87,7 +87,7 @@ function analyse(response: Response, options: AnalysisOptions, withModel: boolea
     const nothing = classify(smoothed, NaN, null, { low: [], high: [] }, null, limits);
     return {
       version: ANALYSIS_VERSION,
-      smoothed,
+      smoothed: shortened(smoothed),
       passBandDb: median(response.levelDb),
       noiseFloorDb: null,
       noiseTiltDb,
@@ -106,12 +106,22 @@ function analyse(response: Response, options: AnalysisOptions, withModel: boolea
   const classification = classify(smoothed, passBandDb, noiseFloorDb, edges, model, limits);
   return {
     version: ANALYSIS_VERSION,
-    smoothed,
+    smoothed: shortened(smoothed),
     passBandDb,
     noiseFloorDb,
     noiseTiltDb,
     edges,
     model,
     ...classification,
+  };
+}
+
+/** As many digits as a measurement has, and a few more: what is kept of every capture travels with every view. */
+function shortened({ frequencyHz, levelDb, phaseDeg }: Response): Response {
+  const thousandths = (values: readonly number[]) => values.map((v) => Math.round(v * 1000) / 1000);
+  return {
+    frequencyHz: frequencyHz.map((hz) => Number(hz.toPrecision(7))),
+    levelDb: thousandths(levelDb),
+    ...(phaseDeg && { phaseDeg: thousandths(phaseDeg) }),
   };
 }
