@@ -54,6 +54,7 @@ export default tseslint.config(
         setInterval: 'readonly',
         clearInterval: 'readonly',
         performance: 'readonly',
+        Buffer: 'readonly',
       },
     },
     rules: { 'no-console': 'off' },

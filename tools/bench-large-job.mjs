@@ -2,10 +2,10 @@
 import { createHash } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
 import { get } from 'node:http';
+import { CAPTURE, CONDITIONS, must } from './samples.mjs';
 
 /** The same figures in every run, and no two alike. */
-const noise = (seed) =>
-  createHash('sha256').update(String(seed)).digest().readUInt32LE() / 2 ** 32 - 0.5;
+const noise = (seed) => createHash('sha256').update(String(seed)).digest().readUInt32LE() / 2 ** 32 - 0.5;
 
 /** An answer as a browser gets it, compressed. */
 const asked = (url) =>
@@ -23,38 +23,28 @@ const asked = (url) =>
     }).on('error', reject);
   });
 
-async function send(url, body) {
-  const json = !(body instanceof FormData);
-  const response = await fetch(url, {
-    method: 'POST',
-    body: json ? JSON.stringify(body) : body,
-    headers: json ? { 'content-type': 'application/json' } : {},
-  });
-  if (!response.ok) throw new Error(`${url}: ${response.status} ${await response.text()}`);
-  return response.json();
-}
-
 /** A copy of the largest demo job, filled up with readings and measurements of which no two are alike. */
-async function largeJob(address, core, sim, { readings, captures }) {
+async function largeJob(address, sim, { readings, captures }) {
   const [carrier] = sim.DEMO_CARS;
   const file = sim.jobFileOfCar(carrier, 0, (text) => createHash('sha256').update(text).digest('hex'));
   const form = new FormData();
   form.append('file', new Blob([JSON.stringify(file)]), 'job.json');
-  const { id } = await send(`${address}api/v1/job-files`, form);
-  const view = await (await fetch(`${address}api/v1/jobs/${id}`)).json();
-  const harness = await (await fetch(`${address}api/v1/jobs/${id}/harness`)).json();
+  const origin = address.replace(/\/$/, '');
+  const { id } = await must(origin, 'POST', '/job-files', form);
+  const view = await must(origin, 'GET', `/jobs/${id}`);
+  const harness = await must(origin, 'GET', `/jobs/${id}/harness`);
   const pairs = view.units.flatMap((u) => u.pairs);
   const cavities = harness.connectors.flatMap((c) => c.cavities.filter((v) => !v.empty));
   const reading = (n) => ({
     cavityId: cavities[n % cavities.length].id,
     otherCavityId: null,
     observation: { kind: 'dc', volts: Number((6 + 8 * noise(n)).toFixed(2)), word: null },
-    conditions: { ...core.START_CONDITIONS, plug: 'seated' },
+    conditions: CONDITIONS,
     entered: (6 + 8 * noise(n)).toFixed(2),
     confirmed: true,
   });
   for (let n = harness.readings.length; n < readings; n += 500)
-    await send(`${address}api/v1/jobs/${id}/readings`, {
+    await must(origin, 'POST', `/jobs/${id}/readings`, {
       readings: Array.from({ length: Math.min(500, readings - n) }, (_, i) => reading(n + i)),
     });
   for (let n = 0; n < captures; n++) {
@@ -63,20 +53,9 @@ async function largeJob(address, core, sim, { readings, captures }) {
       return `${hz.toFixed(2)}\t${(-10 * Math.log10(1 + (60 / hz) ** 4) + noise(n * 1000 + i)).toFixed(2)}`;
     });
     const upload = new FormData();
-    upload.append(
-      'fields',
-      JSON.stringify({
-        levelKind: 'flat',
-        levelUnit: 'dB',
-        phaseReference: 'none',
-        volumeStep: 10 + (n % 20),
-        load: 'speaker',
-        note: `taken ${n}`,
-        columns: {},
-      }),
-    );
+    upload.append('fields', JSON.stringify({ ...CAPTURE, volumeStep: 10 + (n % 20), note: `taken ${n}` }));
     upload.append('file', new Blob([rows.join('\n')]), `measured-${n}.txt`);
-    await send(`${address}api/v1/pairs/${pairs[n % pairs.length].id}/captures`, upload);
+    await must(origin, 'POST', `/pairs/${pairs[n % pairs.length].id}/captures`, upload);
   }
   return id;
 }
@@ -85,7 +64,6 @@ async function largeJob(address, core, sim, { readings, captures }) {
  * @returns rows for the table
  */
 export async function largeJobs(address) {
-  const core = await import('@ulpen/core');
   const sim = await import('@ulpen/core/carsim');
   const median = (list) => [...list].sort((a, b) => a - b)[list.length >> 1];
   const high = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length * 0.95)];
@@ -98,10 +76,10 @@ export async function largeJobs(address) {
     rows.push([`${what}: weight, compressed`, `${(seen[0].bytes / 1000).toFixed(0)} kB`, '', weight]);
     rows.push([`${what}: over HTTP`, `${median(times).toFixed(0)} ms`, `${high(times).toFixed(0)} ms`, time]);
   };
-  const busy = await largeJob(address, core, sim, { readings: 2000, captures: 300 });
+  const busy = await largeJob(address, sim, { readings: 2000, captures: 300 });
   await see('job of 2,000 readings and 300 captures', `${address}api/v1/jobs/${busy}`, '< 300 kB', '');
   await see('its plugs and readings', `${address}api/v1/jobs/${busy}/harness`, '< 300 kB', '');
-  const huge = await largeJob(address, core, sim, { readings: 20_000, captures: 0 });
+  const huge = await largeJob(address, sim, { readings: 20_000, captures: 0 });
   await see('plugs and 20,000 readings', `${address}api/v1/jobs/${huge}/harness`, '', '< 300 ms');
   return rows;
 }

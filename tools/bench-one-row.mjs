@@ -62,7 +62,8 @@ export async function oneRow(address, databaseUrl) {
   const rates = { ours: [], row: [], nothing: [] };
   for (const name of Object.keys(urls)) await load(urls[name]);
   // By turns, so that what the machine does besides falls on all alike.
-  for (let i = 0; i < ROUNDS; i++) for (const name of Object.keys(urls)) rates[name].push(await load(urls[name]));
+  for (let i = 0; i < ROUNDS; i++)
+    for (const name of Object.keys(urls)) rates[name].push(await load(urls[name]));
   bare.kill();
   const of = (name) => median(rates[name]);
   const part = (name) => median(rates.ours.map((r, i) => r / rates[name][i])).toFixed(2);

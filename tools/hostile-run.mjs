@@ -1,82 +1,11 @@
 // Sends hostile requests to a running server and looks at what it makes of them.
 import { hostileCase, randomOf } from './hostile-cases.mjs';
+import { CAPTURE, CONDITIONS, JOB, must, PAIR, PLUG, TARGET } from './samples.mjs';
 
 /** s; nothing that is asked here takes longer on a healthy server */
 const HANG_MS = 2000;
 const LANES = 8;
 
-async function must(origin, method, path, body) {
-  const form = body instanceof FormData;
-  const response = await fetch(`${origin}/api/v1${path}`, {
-    method,
-    body: body === undefined || form ? body : JSON.stringify(body),
-    headers: body === undefined || form ? {} : { 'content-type': 'application/json' },
-  });
-  if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
-  return response.headers.get('content-type')?.includes('json')
-    ? response.json()
-    : new Uint8Array(await response.arrayBuffer());
-}
-
-const CONDITIONS = {
-  ignition: 'off',
-  radio: 'off',
-  sound: 'none',
-  volumeStep: null,
-  balance: 'centre',
-  fader: 'centre',
-  load: 'connected',
-  plug: 'out',
-  side: 'car',
-  moment: 'steady',
-  zeroed: [],
-};
-const PLUG = {
-  name: 'C1',
-  rows: [{ cavities: 8, indent: 0 }],
-  view: 'wire',
-  corner: 'top-left',
-  along: 'rows',
-  turning: false,
-  latch: 'top',
-  keying: 'none',
-  shell: 'BK',
-  sleeve: 'none',
-  confirmed: 'audio',
-  empty: [],
-  note: '',
-};
-const PAIR = {
-  side: 'left',
-  axle: 'front',
-  way: 'woofer',
-  suffix: '',
-  plug: '',
-  plusCavity: 3,
-  minusCavity: 4,
-  plusWire: 'BN/WH',
-  minusWire: 'BN',
-  polarity: 'normal',
-  polarityStanding: 'assumed',
-};
-const TARGET = {
-  name: 'Front set',
-  layout: 'stereo',
-  axle: 'front',
-  lowHz: 80,
-  highHz: 18_000,
-  speakerLevelInput: false,
-};
-const JOB = { car: 'Hostile car', year: 2024, system: '', place: '', wish: '' };
-const CAPTURE = {
-  levelKind: 'flat',
-  levelUnit: 'dB',
-  phaseReference: 'none',
-  volumeStep: 18,
-  load: 'speaker',
-  note: '',
-  columns: {},
-};
 const PNG = Uint8Array.from([
   0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10, 0, 0, 0, 13, 0x49, 0x48, 0x44, 0x52, 0, 0, 0, 1, 0, 0, 0, 1, 8, 6,
 ]);

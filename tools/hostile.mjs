@@ -3,11 +3,14 @@
 import { readFile } from 'node:fs/promises';
 import { withDemoServer } from './demo-server.mjs';
 import { runHostile } from './hostile-run.mjs';
+import { writeFigures } from './reliability-page.mjs';
 import { giveUp } from './setup.mjs';
 
 const [count = 12_000, seed = 1] = process.argv.slice(2).map(Number);
 /** Of the whole process, workers among it, after as many requests again as warmed it up. */
 const MOST_GROWTH_MB = 150;
+/** Fewer say too little to be written down. */
+const FOR_THE_PAGE = 10_000;
 const WARM_UP = Math.min(3000, Math.floor(count / 3));
 
 const residentMb = async (pid) =>
@@ -44,6 +47,20 @@ try {
     );
     for (const fault of faults.slice(0, 20)) console.log('FAULT', JSON.stringify(fault).slice(0, 700));
     console.log(`\n${count} requests, seed ${seed}: ${faults.length} faults`);
+    const told = (counts) =>
+      Object.entries(counts)
+        .map(([what, n]) => `${n} × ${what}`)
+        .join(', ');
+    if (count >= FOR_THE_PAGE)
+      await writeFigures(
+        'npm run hostile',
+        [
+          `${count} requests, seed ${seed}: ${faults.length} faults.`,
+          `Sent: ${told(sum((r) => r.sent))}.`,
+          `Answered: ${told(sum((r) => r.statuses))}.`,
+          `Longest answer ${Math.max(...runs.map((r) => r.longestMs)).toFixed(0)} ms; memory ${runs.map((r) => r.rss.toFixed(0)).join(' to ')} MB from request ${WARM_UP} to the last.`,
+        ].join('\n\n'),
+      );
     if (faults.length > 0) process.exitCode = 1;
   });
 } catch (error) {

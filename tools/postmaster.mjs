@@ -96,7 +96,6 @@ export async function startPostmaster(data, settings, log, { until } = {}) {
   await mkdir(log.folder, { recursive: true });
   await giveToServer(log.folder);
   const before = await logTexts(log.folder);
-  delete before[FIRST_WORDS];
   const first = await open(join(log.folder, FIRST_WORDS), 'w');
   const args = Object.entries(settings).flatMap(([name, value]) => ['-c', `${name}=${value}`]);
   const child = spawn(join(binaries, 'postgres'), ['-D', data, ...args], {
@@ -136,7 +135,7 @@ async function logTexts(folder) {
 
 async function doesNotStart(data, folder, before, why) {
   const said = Object.entries(await logTexts(folder))
-    .flatMap(([name, text]) => text.slice(before[name]?.length ?? 0).split('\n'))
+    .flatMap(([name, text]) => text.slice(name === FIRST_WORDS ? 0 : before[name]?.length).split('\n'))
     .filter((line) => /FATAL|PANIC|ERROR|HINT|DETAIL/.test(line))
     .slice(-8);
   return new StepError(

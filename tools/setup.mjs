@@ -157,11 +157,14 @@ export const prepareDatabase = (env, ...args) =>
     env: { ...process.env, ...env },
   });
 
-/** Starts the built server and waits until it listens. */
-export function startServer(env) {
+/**
+ * Starts the built server and waits until it listens.
+ * @param node more arguments for Node.js
+ */
+export function startServer(env, node = []) {
   return new Promise((resolve, reject) => {
     // In a group of its own, so that Ctrl-C reaches this program first and the order of stopping is ours.
-    const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
+    const child = spawn(process.execPath, [...node, join(ROOT, 'apps/server/dist/main.js')], {
       cwd: ROOT,
       detached: true,
       // Its input stays open as long as this program lives; the server ends with it, whatever ends it.

@@ -205,7 +205,7 @@ describe('npm start', () => {
     await db.destroy();
     const { detail } = await answer.json();
     expect(answer.status).toBe(500);
-    const [file] = /\S+current\.log/.exec(detail);
+    const file = detail.split(' ').find((word) => word.endsWith('current.log'));
     await run.stop();
     const log = await readFile(join(ROOT, file), 'utf8');
     expect(log).toContain('wish');

@@ -87,7 +87,7 @@ export async function createApp(config: Config): Promise<NestFastifyApplication>
   app.useGlobalFilters(
     new ProblemFilter(config.webFolder ? (reply) => reply.status(200).sendFile('index.html') : null, log),
   );
-  app.enableShutdownHooks();
+  app.enableShutdownHooks(['SIGTERM', 'SIGINT', 'SIGHUP']);
   SwaggerModule.setup('api/docs', app, () => describeApi(app));
   return app;
 }
