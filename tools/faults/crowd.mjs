@@ -1,7 +1,12 @@
 // A shop full of people: how long each waits for what, and whether one person's heavy work holds up the others.
+import { spawn } from 'node:child_process';
+import { readdir, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { fileURLToPath } from 'node:url';
 import { randomOf } from '../hostile-cases.mjs';
-import { CAPTURE, CONDITIONS, must } from '../samples.mjs';
+import { CAPTURE, CONDITIONS, must, PLUG } from '../samples.mjs';
+import { ROOT } from '../setup.mjs';
 
 /** What people at the bench ask for, and how often of a hundred. */
 const MIXTURE = [
@@ -44,17 +49,22 @@ const ACTS = {
   },
 };
 
-async function benches(origin) {
-  const { jobs } = await must(origin, 'GET', '/jobs?limit=40');
+/** A job for everybody: copies of the demo jobs, each with a plug that takes readings. */
+async function benches(origin, people) {
+  const folder = join(ROOT, 'demo/jobs');
+  const files = await Promise.all((await readdir(folder)).sort().map((name) => readFile(join(folder, name))));
   const all = [];
-  for (const { id } of jobs) {
-    const { connectors } = await must(origin, 'GET', `/jobs/${id}/harness`);
-    const view = await must(origin, 'GET', `/jobs/${id}`);
-    const cavities = connectors
-      .filter((c) => c.confirmed === 'audio')
-      .flatMap((c) => c.cavities.filter((v) => !v.empty).map((v) => v.id));
-    const pairs = view.units.flatMap((u) => u.pairs.map((p) => p.id));
-    if (cavities.length > 0 && pairs.length > 0) all.push({ job: id, cavities, pairs });
+  for (let n = 0; n < people; n++) {
+    const form = new FormData();
+    form.append('file', new Blob([files[n % files.length]]), 'job.json');
+    const { id } = await must(origin, 'POST', '/job-files', form);
+    const { units } = await must(origin, 'GET', `/jobs/${id}`);
+    const plug = await must(origin, 'POST', `/units/${units[0].id}/connectors`, { ...PLUG, name: 'C9' });
+    all.push({
+      job: id,
+      cavities: plug.cavities.map((v) => v.id),
+      pairs: units.flatMap((u) => u.pairs.map((p) => p.id)),
+    });
   }
   return all;
 }
@@ -65,9 +75,10 @@ const share = (list, part) =>
 /** @returns waits by kind of request, in ms, and whatever failed */
 export async function runCrowd({ shop, people, seconds, seed = 1 }) {
   const origin = shop.origin();
-  const at = await benches(origin);
+  const at = await benches(origin, people);
   // Once round, so that workers are up and plans compiled, as on any morning after nine.
-  for (const [name] of MIXTURE) await ACTS[name](origin, at[0], randomOf(seed));
+  for (const bench of at.slice(0, 4))
+    for (const [name] of MIXTURE) await ACTS[name](origin, bench, randomOf(seed));
   await shop.longestStall();
   const end = Date.now() + 1000 * seconds;
   const waits = {};
@@ -80,7 +91,7 @@ export async function runCrowd({ shop, people, seconds, seed = 1 }) {
       const [name] = MIXTURE.find(([, part]) => (left -= part) < 0);
       const began = performance.now();
       try {
-        await ACTS[name](origin, at[n % at.length], random);
+        await ACTS[name](origin, at[n], random);
         (waits[name] ??= []).push(performance.now() - began);
       } catch (error) {
         failed.push(`${name}: ${error.message.slice(0, 200)}`);
@@ -123,37 +134,33 @@ async function waitsDuring(origin, work) {
   };
 }
 
+/** Work of another process, so that what it costs to ask is not counted with the answers. @returns statuses seen */
+function heavyWork(kind, given) {
+  const child = spawn(
+    process.execPath,
+    [fileURLToPath(new URL('./heavy-work.mjs', import.meta.url)), kind, JSON.stringify(given)],
+    { stdio: ['ignore', 'pipe', 'inherit'] },
+  );
+  let text = '';
+  child.stdout.on('data', (more) => (text += more));
+  return new Promise((resolve, reject) =>
+    child.once('close', (code) =>
+      code === 0 ? resolve(JSON.parse(text)) : reject(new Error(`${kind} ended with ${code}`)),
+    ),
+  );
+}
+
 /** Two hundred comparisons whose people have gone away, and eight large files at once: what the others wait. */
 export async function runHeavy({ shop, comparisons = 200, files = 8, fileMb = 24 }) {
   const origin = shop.origin();
-  const at = await benches(origin);
+  const at = await benches(origin, 8);
   await must(origin, 'GET', `/jobs/${at[0].job}/proposals`);
-  const abandoned = await waitsDuring(origin, async () => {
-    const leaving = new AbortController();
-    const asked = Array.from({ length: comparisons }, (_, i) =>
-      fetch(`${origin}/api/v1/jobs/${at[i % at.length].job}/proposals`, { signal: leaving.signal }).catch(
-        () => null,
-      ),
-    );
-    await sleep(100);
-    leaving.abort();
-    await Promise.all(asked);
-    await sleep(1500);
+  await shop.longestStall();
+  const jobs = at.map((bench) => bench.job);
+  const abandoned = await waitsDuring(origin, () => heavyWork('abandon', { origin, jobs, comparisons }));
+  let statuses;
+  const large = await waitsDuring(origin, async () => {
+    statuses = await heavyWork('upload', { origin, pair: at[0].pairs[0], files, fileMb });
   });
-  const digits = new Blob(['7'.repeat(fileMb * 1024 * 1024)]);
-  const statuses = {};
-  const large = await waitsDuring(origin, () =>
-    Promise.all(
-      Array.from({ length: files }, async (_, i) => {
-        const form = new FormData();
-        form.append('fields', JSON.stringify(CAPTURE));
-        form.append('file', digits, `large-${i}.txt`);
-        const path = i % 2 ? '/job-files' : `/pairs/${at[0].pairs[0]}/captures`;
-        if (i % 2) form.delete('fields');
-        const { status } = await fetch(`${origin}/api/v1${path}`, { method: 'POST', body: form });
-        statuses[status] = (statuses[status] ?? 0) + 1;
-      }),
-    ),
-  );
   return { abandoned, large, statuses, stall: await shop.longestStall() };
 }

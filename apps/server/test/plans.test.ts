@@ -116,6 +116,19 @@ describe('proposals', () => {
     expect(kept.status).toBe(201);
     expect(kept.body.proposal).toEqual(first);
   });
+  it('are kept only for as long as neither job nor shop changes', async () => {
+    const { job, target } = await measuredJob();
+    const ask = async () => (await app.call<Comparison>('GET', `/api/v1/jobs/${job.id}/proposals`)).body;
+    const first = await ask();
+    expect(await ask()).toEqual(first);
+    await app.call('PUT', `/api/v1/targets/${target.id}`, { ...TARGET, lowHz: 200, version: 1 });
+    const changed = await ask();
+    expect(changed.proposals[0]).not.toEqual(first.proposals[0]);
+    const { body: choices } = await app.call<{ version: number }>('GET', '/api/v1/shop/preferences');
+    await app.call('PUT', '/api/v1/shop/preferences', { ...choices, first: 'fewest-hours' });
+    expect((await ask()).order).not.toBe(changed.order);
+  });
+
   it('are worked out again with what a person changes, and refuse what is no way here', async () => {
     const { job, proposals, target } = await measuredJob();
     const path = `/api/v1/jobs/${job.id}/proposals`;

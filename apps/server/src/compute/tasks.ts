@@ -10,7 +10,6 @@ import {
   ColumnReader,
   type ColumnTable,
   comparePlans,
-  type Comparison,
   type FileProblem,
   type FindingRow,
   findingRows,
@@ -110,7 +109,8 @@ function twoOutputs(
 export const TASKS = {
   analyse: analyseCapture,
 
-  compare: (question: PlanQuestion): Comparison => comparePlans(inputOf(question)),
+  /** As JSON text: written here once, so that answering many who ask the same costs the server nothing. */
+  compare: (question: PlanQuestion): string => JSON.stringify(comparePlans(inputOf(question))),
 
   rework: (given: { question: PlanQuestion; strategy: StrategyId; changes: PlanChanges }): Proposal | null =>
     reworkPlan({ input: inputOf(given.question), strategy: given.strategy, changes: given.changes }),

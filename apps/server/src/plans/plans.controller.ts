@@ -1,8 +1,7 @@
-import { Body, Controller, Delete, Get, HttpCode, Post } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, HttpCode, Post } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   changesSchema,
-  type Comparison,
   type Plan,
   type PlanChanges,
   type PlanFields,
@@ -45,9 +44,10 @@ export class PlansController {
 
   /** Works out every way in from what is known and wanted now; stores nothing. */
   @Get('jobs/:id/proposals')
+  @Header('content-type', 'application/json; charset=utf-8')
   @ApiResponse({ status: 200, standardSchema: comparisonSchema })
   @Problems(404, 429)
-  propose(@Id('job') jobId: string, @Gone() signal: AbortSignal): Promise<Comparison> {
+  propose(@Id('job') jobId: string, @Gone() signal: AbortSignal): Promise<string> {
     return this.proposals.compare(jobId, signal);
   }
 

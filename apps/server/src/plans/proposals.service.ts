@@ -1,32 +1,48 @@
 import { Injectable } from '@nestjs/common';
-import type { Comparison, PlanChanges, Proposal, StrategyId } from '@ulpen/core';
+import type { PlanChanges, Proposal, StrategyId } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { ComputePool } from '../compute/compute-pool.ts';
 import type { PlanQuestion } from '../compute/tasks.ts';
 import { Database } from '../database/database.ts';
 import { DevicesRepository } from '../devices/devices.repository.ts';
 import { HarnessService } from '../harness/harness.service.ts';
-import { JobsRepository } from '../jobs/jobs.repository.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 import { ShopRepository } from '../shop/shop.repository.ts';
+import { JobStates } from './job-states.ts';
+
+/** Comparisons that are held in memory; the largest is some 500 kB. */
+const MOST_KEPT = 32;
 
 /** Plans worked out from what is known now; nothing of it is stored. */
 @Injectable()
 export class ProposalsService {
+  /** By the state of job and shop: while neither changes, looking at a plan again costs nothing. */
+  private readonly latest = new Map<string, string>();
+
   constructor(
     private readonly db: Database,
     private readonly jobs: JobsService,
-    private readonly jobRows: JobsRepository,
     private readonly devices: DevicesRepository,
     private readonly shop: ShopRepository,
     private readonly harness: HarnessService,
     private readonly pool: ComputePool,
+    private readonly states: JobStates,
   ) {}
 
-  async compare(jobId: string, signal: AbortSignal): Promise<Comparison> {
-    const shared = await this.stateOf(jobId);
-    return this.pool.run('compare', () => this.question(jobId), { signal, shared });
+  /** @returns a `Comparison` as JSON text */
+  async compare(jobId: string, signal: AbortSignal): Promise<string> {
+    const state = await this.states.of(jobId);
+    const known = this.latest.get(state);
+    if (known) return known;
+    const comparison = await this.pool.run('compare', () => this.question(jobId), { signal, shared: state });
+    // Jobs may have moved on while it was asked; then nobody asks for this state again, and it is forgotten in its turn.
+    this.latest.set(state, comparison);
+    for (const oldest of this.latest.keys()) {
+      if (this.latest.size <= MOST_KEPT) break;
+      this.latest.delete(oldest);
+    }
+    return comparison;
   }
 
   async rework(
@@ -35,21 +51,13 @@ export class ProposalsService {
     changes: PlanChanges,
     signal: AbortSignal,
   ): Promise<Proposal> {
-    const shared = `${await this.stateOf(jobId)} ${strategy} ${JSON.stringify(changes)}`;
+    const shared = `${await this.states.of(jobId)} ${strategy} ${JSON.stringify(changes)}`;
     const given = async () => ({ question: await this.question(jobId), strategy, changes });
     const proposal = await this.pool.run('rework', given, { signal, shared });
     if (proposal) return proposal;
     throw ProblemError.invalid([
       { field: 'strategy', message: 'is no way here; the list of proposals says why' },
     ]);
-  }
-
-  /** What two equal questions have in common: the job and the shop as they are. */
-  private stateOf(jobId: string): Promise<string> {
-    return this.db.read(async (db) => {
-      const { revision } = await this.jobRows.get(db, jobId);
-      return `${jobId} ${revision} ${await this.shop.revision(db)}`;
-    });
   }
 
   private question(jobId: string): Promise<PlanQuestion> {

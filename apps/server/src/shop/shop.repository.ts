@@ -17,9 +17,4 @@ export class ShopRepository {
     await db('preferences').insert(row).onConflict('id').merge();
     return { ...fields, version: version + 1 };
   }
-
-  /** Raised by every write to library or choices. */
-  async revision(db: Knex): Promise<number> {
-    return (await db('shop').first('revision'))!.revision;
-  }
 }
