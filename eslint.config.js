@@ -23,6 +23,7 @@ export default tseslint.config(
   },
   {
     // What people paste and upload is read in a time that grows with its length, no faster.
+    files: ['packages/**', 'apps/**', 'tools/**'],
     plugins: { regexp },
     rules: {
       'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],

@@ -6,6 +6,8 @@ const conditions = ['ulpen-src', ...defaultServerConditions];
 
 export default defineConfig({
   test: {
+    // Much of what is run here waits for a database or for a process of its own.
+    maxWorkers: 2,
     projects: [
       {
         test: {

@@ -3,7 +3,7 @@
 // owns its schema and nothing else.
 import { spawn } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { createWriteStream, existsSync } from 'node:fs';
+import { createReadStream, createWriteStream, existsSync } from 'node:fs';
 import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { dirname, join, relative } from 'node:path';
@@ -135,10 +135,12 @@ function cluster({ place, data, port, secrets, throwaway, alone, start }) {
       await mkdir(folder, { recursive: true, mode: 0o700 });
       const stamp = new Date().toISOString().slice(0, 19).replaceAll(':', '-');
       const file = join(folder, `${stamp}-${label}.dump`);
-      await dumpInto(`${file}.part`, port, secrets.admin);
+      await dumpInto(`${file}.part`, { port, password: secrets.admin });
       await rename(`${file}.part`, file);
       return relative(process.cwd(), file);
     },
+    /** Puts everything back as such a file holds it, or nothing. */
+    restore: (file) => restoreFrom(file, { port, password: secrets.admin }),
     stop: async () => {
       over = true;
       await watching;
@@ -197,7 +199,7 @@ async function makeCluster(place, data, throwaway) {
   const left = existsSync(data) ? await readdir(data) : [];
   if (left.length > 0)
     throw new StepError(
-      `The database in ${data} is damaged: its file PG_VERSION is missing. Nothing was changed. Copy that folder away, then delete it and start again; job files (.ulpen.zip) and the dumps of .ulpen/dumps can be read into the new one.`,
+      `The database in ${data} is damaged: its file PG_VERSION is missing. Nothing was changed. Copy that folder away, then delete it and start again; job files (.ulpen.zip) and the dumps of .ulpen/dumps can be put back into the new one (npm run restore).`,
     );
   await mkdir(data, { recursive: true });
   await writeFile(making, '');
@@ -257,22 +259,49 @@ async function prepareRole(admin, appPassword) {
   );
 }
 
-async function dumpInto(file, port, password) {
+/** pg_dump or pg_restore as the administrator; what goes in or out is this process's own file. */
+async function transfer(program, args, stdio, { port, password }) {
   const child = spawn(
-    join(await binaryFolder(), 'pg_dump'),
-    ['-Fc', '-h', '127.0.0.1', '-p', String(port), '-U', 'ulpen', 'ulpen'],
-    { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, PGPASSWORD: password } },
+    join(await binaryFolder(), program),
+    [...args, '-h', '127.0.0.1', '-p', String(port), '-U', 'ulpen'],
+    { stdio, env: { ...process.env, PGPASSWORD: password } },
   );
   let said = '';
   child.stderr.on('data', (text) => (said += text));
-  const ended = new Promise((resolve, reject) => child.once('error', reject).once('close', resolve));
+  const ended = new Promise((resolve, reject) =>
+    child
+      .once('error', reject)
+      .once('close', (code) => (code === 0 ? resolve() : reject(new Error(said.trim())))),
+  );
+  return { child, ended };
+}
+
+async function dumpInto(file, admin) {
   try {
-    await pipeline(child.stdout, createWriteStream(file, { mode: 0o600 }));
-    if ((await ended) !== 0) throw new Error(said.trim());
+    const { child, ended } = await transfer('pg_dump', ['-Fc', 'ulpen'], ['ignore', 'pipe', 'pipe'], admin);
+    await Promise.all([pipeline(child.stdout, createWriteStream(file, { mode: 0o600 })), ended]);
   } catch (error) {
     await rm(file, { force: true });
     throw new StepError(
       `The database could not be written to a file before its change: ${error.message}. Nothing was changed.`,
     );
+  }
+}
+
+async function restoreFrom(file, admin) {
+  const args = [
+    '--clean',
+    '--if-exists',
+    '--no-owner',
+    `--role=${APP_ROLE}`,
+    '--single-transaction',
+    '-d',
+    'ulpen',
+  ];
+  try {
+    const { child, ended } = await transfer('pg_restore', args, ['pipe', 'ignore', 'pipe'], admin);
+    await Promise.all([pipeline(createReadStream(file), child.stdin), ended]);
+  } catch (error) {
+    throw new StepError(`${file} could not be put back: ${error.message}. The database is as it was.`);
   }
 }

@@ -10,7 +10,7 @@ import { writeFigures } from './reliability-page.mjs';
 import { build, giveUp, installModules, step } from './setup.mjs';
 
 const TRIALS = 250;
-const KILLS = 30;
+const KILLS = 20;
 
 const lines = [];
 const say = (text) => {

@@ -140,7 +140,7 @@ async function doesNotStart(data, folder, before, why) {
     .slice(-8);
   return new StepError(
     `The database in ${data} does not start: ${why}. PostgreSQL says:\n  ${said.join('\n  ')}\n` +
-      `Nothing was changed. If its disk is full, free some space and start again. If its files are damaged, copy that folder away first; job files (.ulpen.zip) and the dumps of .ulpen/dumps can be read into a new one. All its messages: ${folder}`,
+      `Nothing was changed. If its disk is full, free some space and start again. If its files are damaged, copy that folder away first; job files (.ulpen.zip) and the dumps of .ulpen/dumps can be put back into a new one (npm run restore). All its messages: ${folder}`,
   );
 }
 

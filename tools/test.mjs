@@ -23,13 +23,18 @@ const counts = { passed: 0, failed: 0 };
 
 /** Something that is one check: counted, shown when it fails, never in the way of the next. */
 async function check(title, work) {
-  await step(title, work).then(
-    () => counts.passed++,
+  const began = Date.now();
+  const said = await work().then(
+    (note) => {
+      counts.passed++;
+      return typeof note === 'string' && /^.+$/.test(note) ? note : 'done';
+    },
     (error) => {
       counts.failed++;
-      console.error(error.message);
+      return `failed\n${error.message}`;
     },
   );
+  console.log(`  ${title} ... ${said} (${((Date.now() - began) / 1000).toFixed(1)} s)`);
 }
 
 /** Runs a test runner whose JSON report is then counted; a runner that leaves no report has failed. */
@@ -65,9 +70,11 @@ try {
   await mkdir(REPORTS, { recursive: true });
 
   console.log('\nChecks');
-  await check('Types', () => run('npm', ['run', 'typecheck']));
-  await check('Lint', () => run('npm', ['run', 'lint']));
-  await check('Format', () => run('npm', ['run', 'format:check']));
+  await Promise.all([
+    check('Types', () => run('npm', ['run', 'typecheck'])),
+    check('Lint', () => run('npm', ['run', 'lint'])),
+    check('Format', () => run('npm', ['run', 'format:check'])),
+  ]);
   await check('Build', build);
 
   database = await startDatabase({ name: 'test-postgres', throwaway: true });

@@ -48,7 +48,7 @@ describe('what was acknowledged is there afterwards, whole, and nothing half', (
   }, 120_000);
 
   it('when people come together: everybody is answered', async () => {
-    const told = await runCrowd({ shop, people: 8, seconds: 4 });
+    const told = await runCrowd({ shop, people: 4, seconds: 4 });
     expect(told.failed).toEqual([]);
     expect(told.rows.reduce((n, row) => n + row.asked, 0)).toBeGreaterThan(0);
   }, 120_000);

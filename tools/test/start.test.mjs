@@ -253,6 +253,27 @@ describe('the database', () => {
     await again.stop();
   }, 60_000);
 
+  it('goes back to what a dump holds, whole or not at all', async () => {
+    const database = await start();
+    const app = knex({ client: 'pg', connection: database.url });
+    await app.schema.createTable('kept', (t) => t.text('x'));
+    await app('kept').insert({ x: 'then' });
+    const dump = await database.dump(join(folder, 'dumps'), 'try');
+    await app('kept').update({ x: 'now' });
+    const broken = join(folder, 'broken.dump');
+    const bytes = await readFile(dump);
+    await writeFile(broken, bytes.subarray(0, bytes.length - 40));
+    await expect(database.restore(broken)).rejects.toThrow(
+      /could not be put back.*The database is as it was/s,
+    );
+    expect(await app('kept')).toEqual([{ x: 'now' }]);
+    await database.restore(dump);
+    expect(await app('kept')).toEqual([{ x: 'then' }]);
+    await app.schema.dropTable('kept');
+    await app.destroy();
+    await database.stop();
+  }, 60_000);
+
   it('is never started twice at a time', async () => {
     const database = await start();
     await expect(start()).rejects.toThrow(/in use by another command/);

@@ -121,23 +121,7 @@ class Hand {
       expect(status).toBeLessThan(500);
       if (status === 200) Object.assign(sheet, changed);
     },
-    shape: async () => {
-      const plug = this.pick(this.plugs);
-      const cavities = this.pick([3, 6, 12]);
-      const body = {
-        ...PLUG,
-        name: plug.name,
-        rows: [{ cavities, indent: 0 }],
-        empty: [],
-        version: plug.version,
-      };
-      const { status, body: changed } = await app.call<Connector>('PUT', `/api/v1/connectors/${plug.id}`, {
-        ...body,
-        confirmed: this.pick(['audio', 'no', 'restraint']),
-      });
-      expect(status).toBeLessThan(500);
-      if (status === 200) Object.assign(plug, changed);
-    },
+    shape: () => this.reshape(this.pick([3, 6, 12])),
     capture: async () => {
       const { status, body } = await app.capture<{ id: string }>(
         this.pick(this.pairs).id,
@@ -219,11 +203,33 @@ class Hand {
       ]);
       return list.length > 0 ? this.call('DELETE', `/${path}/${this.pick(list).id}`) : Promise.resolve();
     },
+    /** A unit with all that hangs on it; refused where a plan stands on it. */
+    setAside: () => this.call('DELETE', `/units/${this.pick(this.units).id}`),
+    /** A plug loses cavities whose readings have all been withdrawn: those stay in the record with their cavity. */
+    shrink: async () => {
+      for (const { id } of this.readings) await this.call('POST', `/readings/${id}/withdraw`);
+      await this.reshape(3);
+    },
     bringBack: async () => {
       const { body } = await app.call<Removed[]>('GET', `/api/v1/jobs/${this.job.id}/removed`);
       if (body.length > 0) await this.post(this.pick(body).restore);
     },
   };
+
+  private async reshape(cavities: number): Promise<void> {
+    const plug = this.pick(this.plugs);
+    const body = {
+      ...PLUG,
+      name: plug.name,
+      rows: [{ cavities, indent: 0 }],
+      empty: [],
+      confirmed: this.pick(['audio', 'no', 'restraint']),
+      version: plug.version,
+    };
+    const { status, body: changed } = await app.call<Connector>('PUT', `/api/v1/connectors/${plug.id}`, body);
+    expect(status).toBeLessThan(500);
+    if (status === 200) Object.assign(plug, changed);
+  }
 
   private claim() {
     const cavity = this.pick(this.pick(this.plugs).cavities).id;
