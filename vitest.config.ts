@@ -33,11 +33,11 @@ export default defineConfig({
           setupFiles,
           root: 'apps/server',
           include: ['test/**/*.test.ts'],
-          testTimeout: 30_000,
+          testTimeout: 90_000,
           hookTimeout: 60_000,
         },
       },
-      { test: { name: 'tools', root: 'tools', include: ['test/**/*.test.mjs'], hookTimeout: 60_000 } },
+      { test: { name: 'tools', root: 'tools', include: ['test/**/*.test.mjs'], hookTimeout: 120_000 } },
     ],
   },
 });

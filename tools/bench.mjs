@@ -6,7 +6,9 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
 import { BROWSER } from './browser.mjs';
+import { largeJobs } from './bench-large-job.mjs';
 import { listenInPage, listenRows, tenMinutesInNode } from './bench-listen.mjs';
+import { oneRow } from './bench-one-row.mjs';
 import { withDemoServer } from './demo-server.mjs';
 import { giveUp, installPackages, ROOT } from './setup.mjs';
 
@@ -288,8 +290,10 @@ try {
   if (!existsSync('/usr/bin/chromium')) await installPackages(['chromium']);
   await withDemoServer('bench-postgres', async ({ address, databaseUrl }) => {
     await inCore();
+    rows.push(...(await oneRow(address, databaseUrl)));
     await inBrowser(address);
     await inServer(address, databaseUrl);
+    rows.push(...(await largeJobs(address)));
   });
   const table = [
     '| What | Median | 95 % | Wanted |',

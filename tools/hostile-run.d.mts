@@ -15,5 +15,7 @@ export function runHostile(options: {
   origin: string;
   count: number;
   seed?: number;
+  /** an answer that takes longer is a fault */
+  hangMs?: number;
   after?: () => Promise<HostileFault[]>;
 }): Promise<HostileResult>;

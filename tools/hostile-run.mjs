@@ -232,7 +232,7 @@ async function jobFileOf(zip) {
  * @param options.after looked at now and then, for what a faulty server would show outside of its answers
  * @returns what was sent and answered, and every fault: a 500, a hang, an error without words, something half saved
  */
-export async function runHostile({ origin, count, seed = 1, after = async () => [] }) {
+export async function runHostile({ origin, count, seed = 1, hangMs = HANG_MS, after = async () => [] }) {
   const random = randomOf(seed);
   const known = await prepare(origin);
   const total = async () => (await must(origin, 'GET', '/jobs?limit=1')).total;
@@ -270,7 +270,7 @@ export async function runHostile({ origin, count, seed = 1, after = async () => 
       const took = performance.now() - began;
       longestMs = Math.max(longestMs, took);
       statuses[status] = (statuses[status] ?? 0) + 1;
-      const what = faultOf({ status, text, type, took, method: request.method });
+      const what = faultOf({ status, text, type, took, method: request.method }, hangMs);
       if (what) faults.push({ what, request: told(request), answer: text.slice(0, 300) });
       if (status === 201 && request.creates && /"revision":/.test(text) && request.method === 'POST') made++;
     }
@@ -299,9 +299,9 @@ export async function runHostile({ origin, count, seed = 1, after = async () => 
 const told = ({ kind, method, path, body }) =>
   `${kind}: ${method} ${path.slice(0, 120)} ${typeof body === 'string' ? body.slice(0, 200) : ''}`;
 
-function faultOf({ status, text, type, took, method }) {
+function faultOf({ status, text, type, took, method }, hangMs) {
   if (status >= 500) return `${status}`;
-  if (took > HANG_MS) return `took ${took.toFixed(0)} ms`;
+  if (took > hangMs) return `took ${took.toFixed(0)} ms`;
   if (status >= 400 && method !== 'HEAD') {
     if (!type.startsWith('application/problem+json')) return `${status} as ${type}`;
     const { title, detail } = JSON.parse(text);

@@ -70,12 +70,12 @@ try {
   await mkdir(REPORTS, { recursive: true });
 
   console.log('\nChecks');
+  await check('Build', build);
   await Promise.all([
     check('Types', () => run('npm', ['run', 'typecheck'])),
     check('Lint', () => run('npm', ['run', 'lint'])),
     check('Format', () => run('npm', ['run', 'format:check'])),
   ]);
-  await check('Build', build);
 
   database = await startDatabase({ name: 'test-postgres', throwaway: true });
   await suite(

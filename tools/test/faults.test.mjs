@@ -18,7 +18,7 @@ describe('what was acknowledged is there afterwards, whole, and nothing half', (
   it('when a reading meets what takes the ground from under it', async () => {
     for (const { name, faults } of await runRaces({ origin: shop.origin(), trials: 4 }))
       expect([name, faults]).toEqual([name, []]);
-  }, 60_000);
+  }, 180_000);
 
   it.each(['server', 'postmaster'])(
     'when the %s is killed while people write',
@@ -45,11 +45,11 @@ describe('what was acknowledged is there afterwards, whole, and nothing half', (
     } finally {
       await disk.remove();
     }
-  }, 120_000);
+  }, 240_000);
 
   it('when people come together: everybody is answered', async () => {
     const told = await runCrowd({ shop, people: 4, seconds: 4 });
     expect(told.failed).toEqual([]);
     expect(told.rows.reduce((n, row) => n + row.asked, 0)).toBeGreaterThan(0);
-  }, 120_000);
+  }, 240_000);
 });

@@ -132,7 +132,7 @@ describe('npm start', () => {
     expect(first.text()).toContain('Everything is saved');
     expect(await postmasterOf(data())).toBeNull();
     await expect(fetch(first.origin)).rejects.toThrow();
-  }, 120_000);
+  }, 240_000);
 
   it('ends its server when it is killed, and goes on with its database at the next start', async () => {
     const killed = await begin();
@@ -145,7 +145,7 @@ describe('npm start', () => {
     expect((await postmasterOf(data())).pid).toBe(before.pid);
     await expect(fetch(killed.origin)).rejects.toThrow();
     await next.stop();
-  }, 60_000);
+  }, 180_000);
 
   it('brings up an older database after writing it to a file, and says where', async () => {
     await withDatabase(async (db) => {
@@ -161,7 +161,7 @@ describe('npm start', () => {
     const listed = execFileSync('pg_restore', ['--list', join(folder, 'dumps', dump)], { encoding: 'utf8' });
     expect(listed).toMatch(/TABLE DATA public jobs/);
     await run.stop();
-  }, 60_000);
+  }, 180_000);
 
   it('leaves a newer database as it is, and says so', async () => {
     await withDatabase((db) =>
@@ -172,7 +172,7 @@ describe('npm start', () => {
     expect(run.text()).toContain('made by a newer Ulpen (999-later). Nothing was changed.');
     expect(await postmasterOf(data())).toBeNull();
     await withDatabase((db) => db('knex_migrations').where({ name: '999-later' }).delete());
-  }, 60_000);
+  }, 180_000);
 
   it('starts the database again when it dies; meanwhile the server says so, and then goes on', async () => {
     const run = await begin();
@@ -188,7 +188,7 @@ describe('npm start', () => {
     expect(seen.find((s) => s.status === 503).body.title).toBe('The database does not answer');
     expect(seen.at(-1).body.jobs).toEqual(before);
     expect(await run.stop()).toBe(0);
-  }, 60_000);
+  }, 180_000);
 
   it('writes what went wrong into a file that its answers name', async () => {
     const run = await begin();
@@ -210,7 +210,7 @@ describe('npm start', () => {
     const log = await readFile(join(ROOT, file), 'utf8');
     expect(log).toContain('wish');
     expect(log).not.toContain('Test car');
-  }, 60_000);
+  }, 180_000);
 });
 
 async function applicationUrl() {
@@ -251,7 +251,7 @@ describe('the database', () => {
     await now.schema.alterTable('older', (t) => t.text('added'));
     await now.destroy();
     await again.stop();
-  }, 60_000);
+  }, 180_000);
 
   it('goes back to what a dump holds, whole or not at all', async () => {
     const database = await start();
@@ -272,7 +272,7 @@ describe('the database', () => {
     await app.schema.dropTable('kept');
     await app.destroy();
     await database.stop();
-  }, 60_000);
+  }, 180_000);
 
   it('is never started twice at a time', async () => {
     const database = await start();
@@ -281,7 +281,7 @@ describe('the database', () => {
     expect((await app.raw('SELECT 1 AS one')).rows).toEqual([{ one: 1 }]);
     await app.destroy();
     await database.stop();
-  }, 60_000);
+  }, 180_000);
 
   it('never signals another program whose number stands in a stale lock file', async () => {
     const stranger = spawn('sleep', ['600']);
@@ -295,7 +295,7 @@ describe('the database', () => {
     expect(await postmasterOf(join(place(), 'data'))).toBeNull();
     expect(stranger.exitCode ?? stranger.signalCode).toBeNull();
     stranger.kill();
-  }, 60_000);
+  }, 180_000);
 
   it('says that its files are damaged, what PostgreSQL says, and touches nothing', async () => {
     const control = join(place(), 'data/global/pg_control');
@@ -313,5 +313,5 @@ describe('the database', () => {
     await expect(start()).rejects.toThrow(/made by PostgreSQL 9.6, which is not installed/);
     await writeFile(version, text);
     await (await start()).stop();
-  }, 60_000);
+  }, 180_000);
 });

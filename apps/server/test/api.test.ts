@@ -78,5 +78,5 @@ describe('the description of the API', () => {
     expect(proposals).toBeGreaterThan(0);
     expect(view).toMatchObject({ car: 'Client car', plans: [{ name: 'As the client would' }] });
     expect(gone).toMatchObject({ status: 404, title: expect.any(String) });
-  }, 90_000);
+  }, 180_000);
 });

@@ -143,5 +143,5 @@ describe('files of every version that was ever written', () => {
       expect((await app.fileOf(again.body.id)).file).toEqual(file);
     }
     await app.stop();
-  }, 120_000);
+  }, 240_000);
 });

@@ -5,8 +5,11 @@ const BASE = '/api/v1';
 
 /** What the server refused, in its own words. */
 export class ApiProblem extends Error {
-  constructor(readonly problem: Problem) {
-    super(problem.detail);
+  constructor(
+    readonly problem: Problem,
+    words = problem.detail,
+  ) {
+    super(words);
   }
   get status(): number {
     return this.problem.status;
@@ -45,7 +48,8 @@ async function send<T>(
 /** The whole page says so until it is over. */
 function away(problem: Problem): ApiProblem {
   useAway.getState().set(problem.detail);
-  return new ApiProblem(problem);
+  // What was tried says it in short; the whole stands at the top of the page.
+  return new ApiProblem(problem, `${problem.title}.`);
 }
 
 const JSON_BODY = { 'content-type': 'application/json' };
