@@ -13,7 +13,7 @@ test('the database dies while someone types: the page says so, keeps what was ty
   process.kill(running!.pid, 'SIGKILL');
   await target.getByRole('button', { name: 'Save' }).click();
   const banner = page.locator('.away');
-  await expect(banner).toContainText('Ulpen waits for its database');
+  await expect(banner).toContainText('Ulpen is waiting for its database');
   await expect(banner).toBeHidden();
   await expect(target.getByLabel('needs from')).toHaveValue(/^95/);
   await target.getByRole('button', { name: 'Save' }).click();

@@ -53,13 +53,23 @@ test('a needed band is set by keyboard and by typing, and a wrong figure is said
   });
 });
 
-test('a removed target comes back by Undo', async ({ page }) => {
+test('a removed target comes back by Undo, and later from the job’s menu', async ({ page }) => {
   const job = await demoJob(page.request);
   await page.goto(`/jobs/${job.id}/intake`);
   await page.getByRole('button', { name: 'Remove Subwoofer' }).click();
   await expect(page.getByRole('article', { name: 'Subwoofer' })).toBeHidden();
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('article', { name: 'Subwoofer' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Remove Subwoofer' }).click();
+  await expect(page.getByRole('article', { name: 'Subwoofer' })).toBeHidden();
+  await page.reload();
+  await page.getByRole('button', { name: 'More for this job' }).click();
+  await page.getByRole('button', { name: /Removed items/ }).click();
+  const dialog = page.getByRole('dialog', { name: 'Removed items' });
+  await dialog.getByRole('button', { name: 'Bring back Subwoofer' }).click();
+  await expect(dialog.getByText('Nothing has been removed from this job.')).toBeVisible();
+  await expect(page.getByRole('article', { name: 'Subwoofer', includeHidden: true })).toBeAttached();
 });
 
 test('a job goes out as a file, comes in again as another job, and is deleted after a question', async ({

@@ -156,7 +156,7 @@ async function keepUp({ data, start, port, say, over }) {
   for (let wait = LOOK_EVERY_MS; !over();) {
     await sleep(Math.min(wait, LOOK_EVERY_MS));
     if (over() || (await postmasterOf(data))) continue;
-    if (said === '') say('The database ended by itself; starting it again ...');
+    if (said === '') say('The database stopped unexpectedly; starting it again ...');
     try {
       const got = await start();
       if (got !== port)

@@ -12,7 +12,7 @@ try {
     throw new StepError('Name one dump:  npm run restore -- .ulpen/dumps/FILE.dump');
   await holdAlone(
     `start ${DATA}`,
-    (holder) => `Ulpen runs from this folder: ${holder}. Stop it with Ctrl-C first.`,
+    (holder) => `Ulpen is running from this folder: ${holder}. Stop it with Ctrl-C first.`,
   );
   await step('PostgreSQL', installPostgres);
   await step('Database', async () => {

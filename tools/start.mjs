@@ -99,10 +99,7 @@ async function start() {
   await next('Server', async () => {
     server = await startServer(env);
   });
-  server.child.on(
-    'close',
-    () => void stop(`The server ended. ${relative(process.cwd(), logs)} says why.`, 1),
-  );
+  server.child.on('close', () => void stop(`The server stopped. See ${relative(process.cwd(), logs)}.`, 1));
   database.watch((words) => console.log(`\n${words}`));
   if (dev) {
     page = spawn(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js')], {
@@ -110,7 +107,7 @@ async function start() {
       stdio: 'inherit',
       env: { ...process.env, ULPEN_API: server.address },
     });
-    page.on('close', () => void stop('The page server ended.', 1));
+    page.on('close', () => void stop('The page server stopped.', 1));
   }
   alone.say(`${server.address}, process ${process.pid}`);
   if (!dev)
@@ -127,9 +124,9 @@ try {
   console.log('Ulpen\n');
   alone = await holdAlone(
     `start ${DATA}`,
-    (holder) => `Ulpen runs from this folder already: ${holder}. Stop that one with Ctrl-C first.`,
+    (holder) => `Ulpen is already running from this folder: ${holder}. Stop that one with Ctrl-C first.`,
   );
-  alone.say(`being started, process ${process.pid}`);
+  alone.say(`starting up, process ${process.pid}`);
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     process.on(signal, () => void stop('Stopping ...').catch(giveUp));
   started = start();

@@ -125,7 +125,7 @@ describe('npm start', () => {
 
     const second = await begin();
     expect(await second.ended).toBe(1);
-    expect(second.text()).toContain(`Ulpen runs from this folder already: ${first.origin}/`);
+    expect(second.text()).toContain(`Ulpen is already running from this folder: ${first.origin}/`);
     expect(await jobsOf(first.origin)).toEqual(jobs);
 
     expect(await first.stop()).toBe(0);
@@ -205,7 +205,7 @@ describe('npm start', () => {
     await db.destroy();
     const { detail } = await answer.json();
     expect(answer.status).toBe(500);
-    const file = detail.split(' ').find((word) => word.endsWith('current.log'));
+    const file = detail.split(' ').at(-1).replace(/\.$/, '');
     await run.stop();
     const log = await readFile(join(ROOT, file), 'utf8');
     expect(log).toContain('wish');

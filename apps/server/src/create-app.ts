@@ -83,7 +83,7 @@ export async function createApp(config: Config): Promise<NestFastifyApplication>
   app.useGlobalPipes(validationPipe);
   const log = config.logFolder
     ? relative(process.cwd(), join(config.logFolder, LOG_FILE))
-    : "the server's own messages";
+    : "the server's messages in its terminal";
   app.useGlobalFilters(
     new ProblemFilter(config.webFolder ? (reply) => reply.status(200).sendFile('index.html') : null, log),
   );

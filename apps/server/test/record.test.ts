@@ -23,6 +23,21 @@ const png = Uint8Array.from([
 ]);
 
 describe('what is recorded stays when something else goes', () => {
+  it('a unit, a plug and an output that nothing was recorded of yet: Undo brings back the same', async () => {
+    const unit = await bench.app.unit(bench.job.id);
+    const pair = await bench.app.pair(unit.id);
+    const plug = await bench.plug();
+    for (const [path, name] of [
+      [`/pairs/${pair.id}`, 'Front left woofer'],
+      [`/connectors/${plug.id}`, plug.name],
+      [`/units/${unit.id}`, unit.name],
+    ]) {
+      expect((await call('DELETE', path)).status).toBe(204);
+      expect((await removed())[0]).toMatchObject({ name, restore: `${path}/restore` });
+      expect((await call<{ id: string }>('POST', `${path}/restore`)).body.id).toBe(path.split('/')[2]);
+      expect(await removed()).toEqual([]);
+    }
+  });
   it('decisions about a channel that was removed', async () => {
     const target = await bench.app.target(bench.job.id);
     const decision = { kind: 'consent', rule: 'r', pairId: null, says: 's', signedBy: 'Bay 2', note: '' };
@@ -46,8 +61,7 @@ describe('what is recorded stays when something else goes', () => {
     expect((await bench.app.capture(pair.id, lowPass(300))).status).toBe(201);
     for (const { id } of [pair, bare]) expect((await call('DELETE', `/pairs/${id}`)).status).toBe(204);
     expect((await bench.app.view(bench.job.id)).units[0].pairs).toEqual([]);
-    // An output that nobody ever measured leaves nothing behind.
-    expect((await removed()).map((r) => [r.kind, r.name])).toEqual([['output', 'Front left woofer']]);
+    expect((await removed()).map((r) => r.restore)).toContain(`/pairs/${pair.id}/restore`);
     expect((await bench.app.capture(pair.id, lowPass(300))).status).toBe(404);
     // Its cavities are free meanwhile; taken by another one, it cannot come back.
     const next = await bench.app.pair(bench.unit.id);

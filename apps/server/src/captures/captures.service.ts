@@ -32,7 +32,7 @@ export class CapturesService implements OnApplicationBootstrap {
       const response = await this.db.read((db) => this.captures.response(db, id));
       const given = { response, levelKind, noiseTiltDb, noiseFloorDb: silenceDb };
       const analysis = await this.pool.run('analyse', given);
-      await this.db.read((db) => this.captures.setAnalysis(db, id, analysis));
+      await this.db.rejudge((trx) => this.captures.setAnalysis(trx, id, analysis));
     }
   }
 

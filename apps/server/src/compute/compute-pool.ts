@@ -135,7 +135,7 @@ export class ComputePool implements OnApplicationShutdown {
     else if (lane.waiting.length < waiting) await turn(lane, stop);
     else
       throw ProblemError.busy(
-        'Too much is being worked out at once. Nothing was lost; try again in a few seconds.',
+        'Too much is being worked out at once. Nothing is lost; try again in a few seconds.',
       );
     const late = lateAfter(stop);
     try {

@@ -48,7 +48,7 @@ export class ConnectorsController {
     return this.db.inJobOf('connector', id, by, (trx) => this.connectors.change(trx, id, version, fields));
   }
 
-  /** A plug that nothing was recorded of goes; any other is kept in the record and can be brought back. */
+  /** Kept in the record with its readings and photos, and can be brought back. */
   @Delete('connectors/:id')
   @Removes(404)
   remove(@Id('connector') id: string, @By() by: Actor): Promise<void> {

@@ -8,7 +8,7 @@ import { PHOTO_COLUMNS } from '../photos/photos.repository.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 import { withdrawLocked } from '../readings/locked-readings.ts';
 import { assertUnitThere } from '../units/unit-there.ts';
-import { cavitiesNamed, writeCavities } from './cavities.ts';
+import { writeCavities } from './cavities.ts';
 
 type Row = Omit<Connector, 'cavities' | 'photos' | 'empty'>;
 /** With what was retired: for the record that a job file keeps. */
@@ -75,10 +75,7 @@ export class ConnectorsRepository {
 
   async remove(db: Knex, id: string): Promise<void> {
     await this.get(db, id);
-    const photos = await db('photos').where({ connector_id: id }).first('id');
-    if (photos || (await cavitiesNamed(db, id)).length > 0) return this.table.retire(db, id);
-    await db('cavities').where({ connector_id: id }).delete();
-    await db('connectors').where({ id }).delete();
+    await this.table.retire(db, id);
   }
 
   async restore(db: Knex, id: string): Promise<Connector> {

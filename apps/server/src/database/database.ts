@@ -104,6 +104,11 @@ export class Database implements OnApplicationShutdown {
     });
   }
 
+  /** What core works out of the record, written anew: nothing that anybody said or measured, so no job is changed by it. */
+  rejudge<T>(work: (trx: Knex) => Promise<T>): Promise<T> {
+    return this.write(work);
+  }
+
   /** A transaction that PostgreSQL gave up in favour of another one is begun again. */
   private async write<T>(work: (trx: Knex) => Promise<T>): Promise<T> {
     for (let tried = 1; ; tried++) {

@@ -41,7 +41,7 @@ export class PairsController {
     return this.db.inJobOf('output', id, by, (trx) => this.pairs.change(trx, id, version, fields));
   }
 
-  /** An output that nothing was recorded of goes; any other is kept in the record and can be brought back. */
+  /** Kept in the record with its captures, and can be brought back. */
   @Delete('pairs/:id')
   @Removes(404, 409)
   remove(@Id('output') id: string, @By() by: Actor): Promise<void> {

@@ -8,17 +8,6 @@ import { assertNoPlanStandsOn } from '../plans/standing-plans.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 import { assertUnitThere } from '../units/unit-there.ts';
 
-/** What a record of an output is; a plan that was removed still names it. */
-const RECORDS: readonly (readonly [table: string, column: string])[] = [
-  ['captures', 'pair_id'],
-  ['recordings', 'first_pair_id'],
-  ['recordings', 'second_pair_id'],
-  ['checks', 'pair_id'],
-  ['decisions', 'pair_id'],
-  ['photos', 'pair_id'],
-  ['plan_taps', 'pair_id'],
-];
-
 @Injectable()
 export class PairsRepository {
   private readonly table = new VersionedTable<Pair>('pairs', 'output');
@@ -70,9 +59,7 @@ export class PairsRepository {
   async remove(db: Knex, id: string): Promise<void> {
     await this.get(db, id);
     await assertNoPlanStandsOn(db, { 'p.id': id });
-    for (const [table, column] of RECORDS)
-      if (await db(table).where(column, id).first(db.raw('1'))) return this.table.retire(db, id);
-    await db('pairs').where({ id }).delete();
+    await this.table.retire(db, id);
   }
 
   async restore(db: Knex, id: string): Promise<Pair> {

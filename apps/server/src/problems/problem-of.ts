@@ -7,9 +7,7 @@ import { ProblemError } from './problem-error.ts';
 const invalid = (message: string, field = '') => ProblemError.invalid([{ field, message }]);
 const NUL = invalid('some text contains the character NUL, which cannot be kept');
 const NOT_MULTIPART = ProblemError.of(415, 'Wrong kind of body', 'Send the file as multipart/form-data.');
-const FORM = invalid(
-  'the form has more parts than are taken in: fields where they are asked for, then one file',
-);
+const FORM = invalid('the form has too many parts: send the fields where they are asked for, then one file');
 
 /** What PostgreSQL says of a constraint, in words. */
 const CONSTRAINT: Record<string, string> = {
@@ -39,7 +37,7 @@ const KNOWN: Record<string, (fault: DatabaseFault) => ProblemError> = {
     ),
   '23503': ({ detail = '' }) =>
     /is still referenced/.test(detail)
-      ? ProblemError.conflict('Still in use', 'Something in the record stands on this, so it stays.')
+      ? ProblemError.conflict('Still in use', 'Something on record depends on this, so it stays.')
       : ProblemError.conflict(
           'No longer there',
           'What this belongs to was removed in the meantime. Look at what is there now.',
@@ -65,15 +63,15 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 const AWAY = ProblemError.away(
   'The database does not answer',
-  'Ulpen waits for its database and goes on by itself when it is back. Nothing that was saved is lost; what you typed is still here.',
+  'Ulpen is waiting for its database and will carry on by itself. Nothing you saved is lost, and what you typed is still here.',
 );
 const FULL = ProblemError.away(
   'The disk is full',
-  'Nothing of this was saved; what was saved before is safe. Free some space on the disk, then try again.',
+  'This was not saved; everything saved before is safe. Free up some disk space, then try again.',
 );
 const SLOW = ProblemError.away(
   'Busy',
-  'The database took too long, so nothing of this was saved. Try again in a few seconds.',
+  'The database took too long, so this was not saved. Try again in a few seconds.',
 );
 
 /** What an error says to the client; null for a fault of the server, which is logged and kept from it. */
@@ -93,7 +91,7 @@ export function problemOf(error: unknown): ProblemError | null {
   }
   const status = (error as { statusCode?: number } | null)?.statusCode;
   if (status && status >= 400 && status < 500) {
-    const detail = status === 414 ? 'The address is longer than any here.' : (error as Error).message;
+    const detail = status === 414 ? 'The address is too long.' : (error as Error).message;
     const errors = status === 400 ? { errors: [{ field: '', message: detail }] } : {};
     return ProblemError.of(status, STATUS_CODES[status] ?? 'Not accepted', detail, errors);
   }

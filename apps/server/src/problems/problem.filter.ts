@@ -43,7 +43,7 @@ export class ProblemFilter implements ExceptionFilter {
     return ProblemError.of(
       500,
       'Fault in the server',
-      `Nothing was changed. Try again; if it stays, ${this.log} says why.`,
+      `Nothing was changed. Try again; if it keeps happening, see ${this.log}.`,
     );
   }
 }

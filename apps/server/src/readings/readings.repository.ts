@@ -108,7 +108,7 @@ export class ReadingsRepository {
   }
 }
 
-/** Cavities that were retired, or whose plug or unit was. */
+/** Readings none of whose cavities is hidden, oldest first. */
 const inSight = (db: Knex, jobId: string) =>
   db('readings as r')
     .where('r.job_id', jobId)
@@ -118,6 +118,7 @@ const inSight = (db: Knex, jobId: string) =>
     )
     .orderBy('r.place');
 
+/** Cavities that were retired, or whose plug or unit was. */
 const hiddenCavities = (db: Knex, jobId: string) =>
   db('cavities as v')
     .join('connectors as c', 'c.id', 'v.connector_id')

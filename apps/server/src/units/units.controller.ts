@@ -37,7 +37,7 @@ export class UnitsController {
     return this.db.inJobOf('unit', id, by, (trx) => this.units.change(trx, id, version, fields));
   }
 
-  /** An empty unit goes; one with plugs or outputs is kept in the record and can be brought back. */
+  /** Kept in the record with its plugs and outputs, and can be brought back. */
   @Delete('units/:id')
   @Removes(404, 409)
   remove(@Id('unit') id: string, @By() by: Actor): Promise<void> {

@@ -3,7 +3,7 @@ import type { Unit, UnitFields } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { assertRoom } from '../database/limits.ts';
 import { fromRow, fromRowWithRetired } from '../database/rows.ts';
-import { countOf, VersionedTable } from '../database/versioned-table.ts';
+import { VersionedTable } from '../database/versioned-table.ts';
 import { assertNoPlanStandsOn } from '../plans/standing-plans.ts';
 
 @Injectable()
@@ -37,10 +37,7 @@ export class UnitsRepository {
   async remove(db: Knex, id: string): Promise<void> {
     await this.table.get(db, id);
     await assertNoPlanStandsOn(db, { 'p.unit_id': id });
-    const parts =
-      (await countOf(db, 'pairs', { unit_id: id })) + (await countOf(db, 'connectors', { unit_id: id }));
-    if (parts > 0) await this.table.retire(db, id);
-    else await db('units').where({ id }).delete();
+    await this.table.retire(db, id);
   }
 
   async restore(db: Knex, id: string): Promise<Unit> {

@@ -1,9 +1,9 @@
 import type { Socket } from 'node:net';
 import { ProblemError } from '../problems/problem-error.ts';
 
-const TOO_LONG = ProblemError.of(431, 'Too large', 'The address or the headers are longer than any here.');
-const TOO_SLOW = ProblemError.of(408, 'Too slow', 'The request did not arrive in time. Send it again.');
-export const BROKEN = ProblemError.of(400, 'Not accepted', 'This is not HTTP as it is spoken here.', {
+const TOO_LONG = ProblemError.of(431, 'Too large', 'The address or the headers are too long.');
+const TOO_SLOW = ProblemError.of(408, 'Too slow', 'The request took too long to arrive. Send it again.');
+export const BROKEN = ProblemError.of(400, 'Not accepted', 'This is not a valid HTTP request.', {
   errors: [{ field: '', message: 'the request itself cannot be read' }],
 });
 const REASON: Record<number, string> = {

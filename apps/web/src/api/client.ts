@@ -42,7 +42,14 @@ async function send<T>(
   if (response.ok) return JSON.parse(text) as T;
   const isProblem = response.headers.get('content-type')?.startsWith('application/problem+json');
   const problem = isProblem ? (JSON.parse(text) as Problem) : { ...UNREACHABLE, status: response.status };
-  throw problem.status === 503 ? away(problem) : new ApiProblem(problem);
+  // A full disk or a busy database refuses one thing; one that does not answer refuses everything.
+  const everything =
+    problem.status === 503 &&
+    !(await fetch(`${BASE}/health`).then(
+      (r) => r.ok,
+      () => false,
+    ));
+  throw everything ? away(problem) : new ApiProblem(problem);
 }
 
 /** The whole page says so until it is over. */

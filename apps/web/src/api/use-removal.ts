@@ -3,11 +3,14 @@ import { useNotices } from '../ui/notices-store.ts';
 import { api } from './client.ts';
 import { useJobChange } from './queries.ts';
 
+/** Ends every question about removing something. */
+export const KEPT_WORDS = 'Nothing is deleted: you can bring it back from “Removed items” in the menu.';
+
 /**
- * Removing a part of a job and bringing it back: what has a record is kept, so Undo gives back the same thing and not
- * one like it.
+ * Removing a part of a job and bringing it back: it is kept, so Undo gives back the same thing and not one like it.
  *
- * @returns `remove(path, name)`: settles when it is gone or was refused, which is told; true when it is gone
+ * @returns `remove(path, name)`: settles when it is gone or was refused, which is told; true when it is gone.
+ *   `bringBack(restore)`: by the path that the server names
  */
 export function useRemoval(jobId: string) {
   const queries = useQueryClient();
@@ -15,7 +18,9 @@ export function useRemoval(jobId: string) {
   const change = useJobChange(jobId, async (send: () => Promise<unknown>) => {
     await send();
     await queries.invalidateQueries({ queryKey: ['harness', jobId] });
+    await queries.invalidateQueries({ queryKey: ['removed', jobId] });
   });
+  const bringBack = (restore: string) => change.mutate(() => api.post(restore));
   // Told by the promise: what was removed is gone from the screen by then, and callbacks of what is gone are never
   // called.
   const remove = (path: string, name: string): Promise<boolean> =>
@@ -23,11 +28,10 @@ export function useRemoval(jobId: string) {
       .mutateAsync(() => api.remove(path))
       .then(
         () => {
-          const bringBack = () => change.mutate(() => api.post(`${path}/restore`));
-          tell({ text: `${name} removed.`, undo: bringBack });
+          tell({ text: `${name} removed.`, undo: () => bringBack(`${path}/restore`) });
           return true;
         },
         () => false,
       );
-  return { remove, isPending: change.isPending };
+  return { remove, bringBack, isPending: change.isPending };
 }

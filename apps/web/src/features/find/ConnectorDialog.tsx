@@ -13,7 +13,7 @@ import {
 } from '@ulpen/core';
 import { api, ApiProblem } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
-import { useRemoval } from '../../api/use-removal.ts';
+import { KEPT_WORDS, useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
 import { PlugSketch } from '../../ui/PlugSketch.tsx';
@@ -124,8 +124,9 @@ export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDial
         }
       >
         {touched.length === 0
-          ? 'No reading names it.'
-          : `${touched.length} readings, its photos and what sheets claim of it go out of sight with it. Nothing of the record is lost, and it can be brought back.`}
+          ? 'It has no readings.'
+          : `Its readings (${touched.length}), its photos and what sheets claim about it are hidden with it.`}{' '}
+        {KEPT_WORDS}
       </ConfirmDialog>
     );
   }

@@ -24,7 +24,7 @@ export const rowsText = (rows: ConnectorFields['rows']) =>
 export function readNumbers(text: string): number[] | string {
   const numbers = new Set<number>();
   for (const part of text.split(/[,;\s]+/).filter(Boolean)) {
-    const match = /^(\d+)(?:-(\d+))?$/.exec(part.trim());
+    const match = /^(\d+)(?:-(\d+))?$/.exec(part);
     if (!match) return `"${part}" is no cavity number: type 2, 9, 12-14`;
     const last = Math.min(Number(match[2] ?? match[1]), 200);
     for (let n = Number(match[1]); n <= last; n++) numbers.add(n);

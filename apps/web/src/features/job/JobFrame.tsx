@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, Outlet, useNavigate, useOutletContext, useParams } from 'react-router';
 import { Button, Dropdown } from 'react-bootstrap';
-import { Download, Ellipsis, Trash2 } from 'lucide-react';
+import { ArchiveRestore, Download, Ellipsis, Trash2 } from 'lucide-react';
 import type { JobView } from '@ulpen/core';
 import { api, ApiProblem } from '../../api/client.ts';
 import { useJob, useJobChange } from '../../api/queries.ts';
@@ -9,6 +9,7 @@ import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
 import { Wordmark } from '../../ui/Wordmark.tsx';
+import { RemovedDialog } from './RemovedDialog.tsx';
 import { Run } from './Run.tsx';
 import '../../ui/panes.css';
 import './job-frame.css';
@@ -66,6 +67,7 @@ export function JobFrame() {
 
 function JobMenu({ job }: { job: JobView }) {
   const [deleting, setDeleting] = useState(false);
+  const [showing, setShowing] = useState(false);
   const navigate = useNavigate();
   const remove = useJobChange(null, () => api.remove(`/jobs/${job.id}`));
   return (
@@ -78,11 +80,15 @@ function JobMenu({ job }: { job: JobView }) {
           <Dropdown.Item href={api.fileAddress(job.id)} download>
             <Download size={18} /> Export the job file
           </Dropdown.Item>
+          <Dropdown.Item as="button" onClick={() => setShowing(true)}>
+            <ArchiveRestore size={18} /> Removed items …
+          </Dropdown.Item>
           <Dropdown.Item as="button" onClick={() => setDeleting(true)}>
             <Trash2 size={18} /> Delete the job …
           </Dropdown.Item>
         </Dropdown.Menu>
       </Dropdown>
+      {showing && <RemovedDialog jobId={job.id} onClose={() => setShowing(false)} />}
       {deleting && (
         <ConfirmDialog
           title={`Delete ${job.car}?`}

@@ -6,7 +6,7 @@ import { useNavigate } from 'react-router';
 import { type Pair, type PairFields, pairFieldsSchema, pairName, type UnitView } from '@ulpen/core';
 import { api, ApiProblem } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
-import { useRemoval } from '../../api/use-removal.ts';
+import { KEPT_WORDS, useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
@@ -66,7 +66,7 @@ export function OutputDialog({ jobId, unit, pair, onClose }: OutputDialogProps) 
           })
         }
       >
-        Its captures go out of sight with it. Nothing of the record is lost, and it can be brought back.
+        Its captures are hidden with it. {KEPT_WORDS}
       </ConfirmDialog>
     );
   }

@@ -5,7 +5,7 @@ import { Form, Modal } from 'react-bootstrap';
 import { type Unit, type UnitFields, unitFieldsSchema, type UnitView } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
-import { useRemoval } from '../../api/use-removal.ts';
+import { KEPT_WORDS, useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
 
@@ -41,8 +41,7 @@ export function UnitDialog({
         onCancel={() => setDeleting(false)}
         onConfirm={() => void remove(`/units/${unit.id}`, unit.name).then(onClose)}
       >
-        Its {unit.pairs.length} outputs and their captures go out of sight with it. Nothing of the record is
-        lost, and it can be brought back.
+        Its outputs ({unit.pairs.length}), their captures and its plugs are hidden with it. {KEPT_WORDS}
       </ConfirmDialog>
     );
   }

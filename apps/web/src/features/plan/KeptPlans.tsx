@@ -3,7 +3,7 @@ import { Button } from 'react-bootstrap';
 import { Trash2 } from 'lucide-react';
 import { format } from 'date-fns';
 import { isUpToDate, type JobView, type Plan } from '@ulpen/core';
-import { useRemoval } from '../../api/use-removal.ts';
+import { KEPT_WORDS, useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { DEVICE_WORD } from './plan-words.ts';
 
@@ -63,7 +63,7 @@ export function KeptPlans({ job, shownId, onShow, onGone }: KeptPlansProps) {
             })
           }
         >
-          The measurements and targets stay. The plan is kept in the record and can be brought back.
+          The measurements and targets stay. {KEPT_WORDS}
         </ConfirmDialog>
       )}
     </section>

@@ -1,0 +1,55 @@
+import { useQuery } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { Button, Modal } from 'react-bootstrap';
+import type { Removed } from '@ulpen/core';
+import { api } from '../../api/client.ts';
+import { useRemoval } from '../../api/use-removal.ts';
+import './removed-dialog.css';
+
+const KIND_WORD: Record<Removed['kind'], string> = {
+  unit: 'Unit',
+  connector: 'Plug',
+  output: 'Output',
+  target: 'Target',
+  sheet: 'Sheet',
+  plan: 'Plan',
+  photo: 'Photo',
+};
+
+/** What was removed from a job, and the way back for each. */
+export function RemovedDialog({ jobId, onClose }: { jobId: string; onClose: () => void }) {
+  const removed = useQuery({
+    queryKey: ['removed', jobId],
+    queryFn: () => api.get<Removed[]>(`/jobs/${jobId}/removed`),
+  });
+  const { bringBack, isPending } = useRemoval(jobId);
+  return (
+    <Modal show onHide={onClose} centered scrollable>
+      <Modal.Header closeButton>
+        <Modal.Title as="h2">Removed items</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {removed.isPending && <p className="quiet">Opening …</p>}
+        {removed.isLoadingError && <p className="refused">{removed.error.message}</p>}
+        {removed.data?.length === 0 && <p className="quiet">Nothing has been removed from this job.</p>}
+        <ul className="removed">
+          {removed.data?.map((item) => (
+            <li key={item.id}>
+              <span className="quiet small">{KIND_WORD[item.kind]}</span>
+              <strong className="clip">{item.name}</strong>
+              <span className="num small quiet">{format(new Date(item.removedAt), 'dd.MM. HH:mm')}</span>
+              <Button
+                variant="secondary"
+                aria-label={`Bring back ${item.name}`}
+                disabled={isPending}
+                onClick={() => bringBack(item.restore)}
+              >
+                Bring back
+              </Button>
+            </li>
+          ))}
+        </ul>
+      </Modal.Body>
+    </Modal>
+  );
+}
