@@ -32,12 +32,17 @@ export function RemovedDialog({ jobId, onClose }: { jobId: string; onClose: () =
         {removed.isPending && <p className="quiet">Opening …</p>}
         {removed.isLoadingError && <p className="refused">{removed.error.message}</p>}
         {removed.data?.length === 0 && <p className="quiet">Nothing has been removed from this job.</p>}
+        {removed.data && removed.data.length > 0 && (
+          <p className="quiet">Each comes back with everything that was recorded on it.</p>
+        )}
         <ul className="removed">
           {removed.data?.map((item) => (
             <li key={item.id}>
-              <span className="quiet small">{KIND_WORD[item.kind]}</span>
               <strong className="clip">{item.name}</strong>
-              <span className="num small quiet">{format(new Date(item.removedAt), 'dd.MM. HH:mm')}</span>
+              <span className="quiet small">
+                {KIND_WORD[item.kind]}, removed{' '}
+                <span className="num">{format(new Date(item.removedAt), 'dd.MM. HH:mm')}</span>
+              </span>
               <Button
                 variant="secondary"
                 aria-label={`Bring back ${item.name}`}
