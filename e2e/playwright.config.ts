@@ -7,7 +7,12 @@ export default defineConfig({
   outputDir: '../test-results',
   timeout: 60_000,
   expect: { timeout: 15_000 },
-  workers: 1,
+  projects: [
+    { name: 'together', testIgnore: 'alone/**' },
+    // What changes the shop, or takes the database from everybody.
+    { name: 'alone', testMatch: 'alone/**', dependencies: ['together'], workers: 1 },
+  ],
+  workers: 2,
   forbidOnly: true,
   reporter: [['list'], ['json']],
   use: {

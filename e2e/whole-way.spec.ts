@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { complaintsOf, dropFile, highPass, lowPass, measurement, seen } from './shop.ts';
+import { complaintsOf, demoJob, dropFile, highPass, lowPass, measurement, seen } from './shop.ts';
 
 test('from nothing to a kept plan: job, outputs, imports, target, plan, reload', async ({ page }) => {
   const complaints = complaintsOf(page);
@@ -102,9 +102,8 @@ test('from nothing to a kept plan: job, outputs, imports, target, plan, reload',
 test('a kept plan says when it is out of date, and what stands on it cannot be deleted under it', async ({
   page,
 }) => {
-  await page.goto('/');
-  await page.locator('.job-row', { hasText: 'Halvard Roamer' }).first().click();
-  await page.getByRole('link', { name: /^Plan/ }).click();
+  const job = await demoJob(page.request, '2-camper-van');
+  await page.goto(`/jobs/${job.id}/plan`);
   await expect(page.getByRole('heading', { name: 'Speaker level, direct', level: 1 })).toBeVisible();
   await page.getByRole('button', { name: 'Keep this plan' }).click();
   await expect(page.getByText('holds')).toBeVisible();

@@ -1,4 +1,5 @@
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from './Dialog.tsx';
 
 interface ConfirmDialogProps {
   title: string;
@@ -12,10 +13,7 @@ interface ConfirmDialogProps {
 /** Asked before something is lost; the safe answer is the one that Enter gives. */
 export function ConfirmDialog({ title, children, action, onConfirm, onCancel }: ConfirmDialogProps) {
   return (
-    <Modal show onHide={onCancel} centered>
-      <Modal.Header closeButton>
-        <Modal.Title as="h2">{title}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={title} onClose={onCancel}>
       <Modal.Body>{children}</Modal.Body>
       <Modal.Footer>
         <Button variant="danger" onClick={onConfirm}>
@@ -25,6 +23,6 @@ export function ConfirmDialog({ title, children, action, onConfirm, onCancel }: 
           Keep it
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 }

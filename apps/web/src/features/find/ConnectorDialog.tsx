@@ -15,6 +15,7 @@ import { api, ApiProblem } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { KEPT_WORDS, useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
 import { PlugSketch } from '../../ui/PlugSketch.tsx';
 import { COLOUR_NAME } from '../../ui/wire-paint.ts';
@@ -152,7 +153,12 @@ export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDial
     </Form.Group>
   );
   return (
-    <Modal show onHide={onClose} centered scrollable size="xl">
+    <Dialog
+      title={connector ? `Change plug ${connector.name}` : 'A plug'}
+      onClose={onClose}
+      scrollable
+      size="xl"
+    >
       <Form
         noValidate
         onSubmit={(e) => {
@@ -160,9 +166,6 @@ export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDial
           submit();
         }}
       >
-        <Modal.Header closeButton>
-          <Modal.Title as="h2">{connector ? `Change plug ${connector.name}` : 'A plug'}</Modal.Title>
-        </Modal.Header>
         <Modal.Body className="plug-form">
           <div className="plug-fields">
             <Form.Group controlId="plug-name">
@@ -282,6 +285,6 @@ export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDial
           onRemove={connector ? () => setDeleting(true) : undefined}
         />
       </Form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -5,6 +5,7 @@ import { Form, Modal } from 'react-bootstrap';
 import { cavityCount, type Connector, type JobView } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange, useJobs } from '../../api/queries.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
 import { useHarness } from './use-find.ts';
 
@@ -24,7 +25,7 @@ export function CopyDialog({ job, onClose }: { job: JobView; onClose: () => void
     return made;
   });
   return (
-    <Modal show onHide={onClose} centered>
+    <Dialog title="Copy a plug from another job" onClose={onClose}>
       <Form
         onSubmit={(e) => {
           e.preventDefault();
@@ -37,9 +38,6 @@ export function CopyDialog({ job, onClose }: { job: JobView; onClose: () => void
             });
         }}
       >
-        <Modal.Header closeButton>
-          <Modal.Title as="h2">Copy a plug from another job</Modal.Title>
-        </Modal.Header>
         <Modal.Body className="d-grid gap-3">
           <p className="quiet">
             Shape and wires are drawn again. What was found there is marked as claimed here until you have
@@ -89,7 +87,7 @@ export function CopyDialog({ job, onClose }: { job: JobView; onClose: () => void
         </Modal.Body>
         <EditorFooter action="Copy the plug" busy={copy.isPending || !connectorId} onCancel={onClose} />
       </Form>
-    </Modal>
+    </Dialog>
   );
 }
 

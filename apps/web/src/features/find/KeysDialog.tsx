@@ -1,13 +1,11 @@
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { KEYS_HELP } from './find-words.ts';
 
 /** All keys of the bench. */
 export function KeysDialog({ onClose }: { onClose: () => void }) {
   return (
-    <Modal show onHide={onClose} centered>
-      <Modal.Header closeButton>
-        <Modal.Title as="h2">Keys</Modal.Title>
-      </Modal.Header>
+    <Dialog title="Keys" onClose={onClose}>
       <Modal.Body>
         <dl className="keys-list">
           {KEYS_HELP.map(([keys, does]) => (
@@ -25,6 +23,6 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
           Back to the plug
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 }

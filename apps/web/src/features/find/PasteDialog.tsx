@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { conditionWords, type HarnessView, type JobView, parseReadings } from '@ulpen/core';
 import { ApiProblem } from '../../api/client.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFindStore } from './find-store.ts';
 import { useTakeMany } from './use-readings.tsx';
@@ -43,10 +44,7 @@ export function PasteDialog({
         ),
     });
   return (
-    <Modal show onHide={onClose} centered size="lg">
-      <Modal.Header closeButton>
-        <Modal.Title as="h2">Paste readings</Modal.Title>
-      </Modal.Header>
+    <Dialog title="Paste readings" onClose={onClose} size="lg">
       <Modal.Body className="d-grid gap-2">
         <p className="quiet">
           Plug, cavity, second cavity or nothing, instrument, value. All under: {conditionWords(conditions)}.
@@ -86,6 +84,6 @@ export function PasteDialog({
           Take in {read.readings.length > 0 ? read.readings.length : ''}
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 }

@@ -6,6 +6,7 @@ import { type Connector, LIMITS, type Photo } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { useRemoval } from '../../api/use-removal.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { smallerPhoto } from './smaller-photo.ts';
 
 /** Photos of one plug: how it looked before anything was touched. */
@@ -27,10 +28,7 @@ export function PhotosDialog({
     await refresh();
   });
   return (
-    <Modal show onHide={onClose} centered size="lg">
-      <Modal.Header closeButton>
-        <Modal.Title as="h2">Photos of {connector.name}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={`Photos of ${connector.name}`} onClose={onClose} size="lg">
       <Modal.Body>
         {connector.photos.length === 0 && (
           <p className="quiet">
@@ -82,6 +80,6 @@ export function PhotosDialog({
           Close
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 }

@@ -9,6 +9,7 @@ import {
   type Routine,
   turnOnSource,
 } from '@ulpen/core';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { StandingTag } from '../../ui/StandingTag.tsx';
 import { STATE_WORD } from './find-words.ts';
 import type { Selection } from './selection.ts';
@@ -44,10 +45,7 @@ export function RoutinesDialog({ job, view, workings, at, onClose }: RoutinesDia
       r.observation.origin !== 'factory',
   );
   return (
-    <Modal show onHide={onClose} centered size="lg" scrollable>
-      <Modal.Header closeButton>
-        <Modal.Title as="h2">Routines</Modal.Title>
-      </Modal.Header>
+    <Dialog title="Routines" onClose={onClose} size="lg" scrollable>
       <Modal.Body className="routines">
         {pair ? (
           <RoutineView routine={dataOrAudio(live, ...pair)} place={placeOf(workings, ...pair)} />
@@ -144,7 +142,7 @@ export function RoutinesDialog({ job, view, workings, at, onClose }: RoutinesDia
           Back to the plug
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { Button, Modal } from 'react-bootstrap';
 import { type HarnessView, type JobView, ROLE_WORD, type Role, type SimulationScore } from '@ulpen/core';
 import { api } from '../../api/client.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
 
 /** The truth about the practice car, and how much of it was found. */
 export function ScoreDialog({
@@ -23,10 +24,7 @@ export function ScoreDialog({
   const wrong =
     score?.cavities.filter((c) => !c.roleRight || c.channelRight === false || c.signRight === false) ?? [];
   return (
-    <Modal show onHide={onClose} centered size="lg" scrollable>
-      <Modal.Header closeButton>
-        <Modal.Title as="h2">The truth about this car</Modal.Title>
-      </Modal.Header>
+    <Dialog title="The truth about this car" onClose={onClose} size="lg" scrollable>
       <Modal.Body>
         {!score && (
           <p>
@@ -89,6 +87,6 @@ export function ScoreDialog({
           Back to the plug
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 }

@@ -17,6 +17,7 @@ import {
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { useRemoval } from '../../api/use-removal.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
 
 interface SheetsDialogProps {
   job: JobView;
@@ -47,10 +48,7 @@ export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps
   );
   const { remove } = useRemoval(job.id);
   return (
-    <Modal show onHide={onClose} centered size="lg">
-      <Modal.Header closeButton>
-        <Modal.Title as="h2">Sheets and what they claim</Modal.Title>
-      </Modal.Header>
+    <Dialog title="Sheets and what they claim" onClose={onClose} size="lg">
       <Modal.Body className="d-grid gap-3">
         {workings.map.sheets.map(({ sheet: { id }, variants, none }) => {
           const sheet = view.sheets.find((s) => s.id === id)!;
@@ -160,7 +158,7 @@ export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps
           Close
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -1,5 +1,6 @@
 import { Button, Modal } from 'react-bootstrap';
 import { TriangleAlert } from 'lucide-react';
+import { Dialog } from '../../ui/Dialog.tsx';
 
 interface UnlikelyDialogProps {
   asks: { text: string; highVoltage: boolean };
@@ -10,18 +11,19 @@ interface UnlikelyDialogProps {
 /** Asked before a value is kept that a 12 V car does not give. */
 export function UnlikelyDialog({ asks, onConfirm, onCancel }: UnlikelyDialogProps) {
   return (
-    <Modal show onHide={onCancel} centered contentClassName={asks.highVoltage ? 'danger-dialog' : undefined}>
-      <Modal.Header closeButton>
-        <Modal.Title as="h2">
-          {asks.highVoltage ? (
-            <>
-              <TriangleAlert size={22} aria-hidden="true" /> High voltage?
-            </>
-          ) : (
-            'Is that what the meter shows?'
-          )}
-        </Modal.Title>
-      </Modal.Header>
+    <Dialog
+      title={
+        asks.highVoltage ? (
+          <>
+            <TriangleAlert size={22} aria-hidden="true" /> High voltage?
+          </>
+        ) : (
+          'Is that what the meter shows?'
+        )
+      }
+      onClose={onCancel}
+      contentClassName={asks.highVoltage ? 'danger-dialog' : undefined}
+    >
       <Modal.Body>
         <p>{asks.text}</p>
         {asks.highVoltage && (
@@ -39,6 +41,6 @@ export function UnlikelyDialog({ asks, onConfirm, onCancel }: UnlikelyDialogProp
           Type it again
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 }

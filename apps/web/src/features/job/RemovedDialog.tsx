@@ -4,6 +4,7 @@ import { Button, Modal } from 'react-bootstrap';
 import type { Removed } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useRemoval } from '../../api/use-removal.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
 import './removed-dialog.css';
 
 const KIND_WORD: Record<Removed['kind'], string> = {
@@ -24,10 +25,7 @@ export function RemovedDialog({ jobId, onClose }: { jobId: string; onClose: () =
   });
   const { bringBack, isPending } = useRemoval(jobId);
   return (
-    <Modal show onHide={onClose} centered scrollable>
-      <Modal.Header closeButton>
-        <Modal.Title as="h2">Removed items</Modal.Title>
-      </Modal.Header>
+    <Dialog title="Removed items" onClose={onClose} scrollable>
       <Modal.Body>
         {removed.isPending && <p className="quiet">Opening …</p>}
         {removed.isLoadingError && <p className="refused">{removed.error.message}</p>}
@@ -55,6 +53,6 @@ export function RemovedDialog({ jobId, onClose }: { jobId: string; onClose: () =
           ))}
         </ul>
       </Modal.Body>
-    </Modal>
+    </Dialog>
   );
 }

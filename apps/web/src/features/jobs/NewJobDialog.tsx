@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import { type Job, type JobFields, jobFieldsSchema } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { JobFormFields } from './JobFormFields.tsx';
 
 export function NewJobDialog({ onClose }: { onClose: () => void }) {
@@ -15,7 +16,7 @@ export function NewJobDialog({ onClose }: { onClose: () => void }) {
   });
   const add = useJobChange(null, (fields: JobFields) => api.post<Job>('/jobs', fields));
   return (
-    <Modal show onHide={onClose} centered>
+    <Dialog title="New job" onClose={onClose}>
       <Form
         noValidate
         onSubmit={(e) =>
@@ -24,9 +25,6 @@ export function NewJobDialog({ onClose }: { onClose: () => void }) {
           )(e)
         }
       >
-        <Modal.Header closeButton>
-          <Modal.Title as="h2">New job</Modal.Title>
-        </Modal.Header>
         <Modal.Body>
           <JobFormFields form={form} autoFocus />
         </Modal.Body>
@@ -39,6 +37,6 @@ export function NewJobDialog({ onClose }: { onClose: () => void }) {
           </Button>
         </Modal.Footer>
       </Form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,9 +1,8 @@
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { ReadingFile } from './ReadingFile.tsx';
 
 interface FileDialogProps {
-  /** begins the ids */
-  id: string;
   title: string;
   /** how much is read, 0 to 1; null: done, or not begun */
   progress: number | null;
@@ -20,14 +19,9 @@ interface FileDialogProps {
 
 /** The frame in which a file is looked at before it is saved. */
 export function FileDialog(props: FileDialogProps) {
-  const { id, title, progress, wrong, ready, action, saving, useless = false, onSave, onClose } = props;
+  const { title, progress, wrong, ready, action, saving, useless = false, onSave, onClose } = props;
   return (
-    <Modal show onHide={onClose} size="xl" centered scrollable aria-labelledby={`${id}-title`}>
-      <Modal.Header closeButton>
-        <Modal.Title as="h2" id={`${id}-title`}>
-          {title}
-        </Modal.Title>
-      </Modal.Header>
+    <Dialog title={title} onClose={onClose} size="xl" scrollable>
       <Modal.Body>
         <ReadingFile doing="Reading" progress={progress} wrong={wrong} />
         {ready && props.children}
@@ -42,6 +36,6 @@ export function FileDialog(props: FileDialogProps) {
           </Button>
         )}
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 }

@@ -61,7 +61,6 @@ export function ImportDialog({ job, file, pairId, onClose }: ImportDialogProps) 
 
   return (
     <FileDialog
-      id="import"
       title={`Import ${file.name}`}
       progress={!tooLarge && !preview ? progress : null}
       wrong={[

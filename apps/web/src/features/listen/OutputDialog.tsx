@@ -8,6 +8,7 @@ import { api, ApiProblem } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { KEPT_WORDS, useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { blankOutput } from './output-starts.ts';
@@ -71,11 +72,12 @@ export function OutputDialog({ jobId, unit, pair, onClose }: OutputDialogProps) 
     );
   }
   return (
-    <Modal show onHide={onClose} centered size="lg">
+    <Dialog
+      title={pair ? `Change ${pairName(pair)}` : `An output of ${unit.name}`}
+      onClose={onClose}
+      size="lg"
+    >
       <Form noValidate onSubmit={(e) => void form.handleSubmit(submit)(e)}>
-        <Modal.Header closeButton>
-          <Modal.Title as="h2">{pair ? `Change ${pairName(pair)}` : `An output of ${unit.name}`}</Modal.Title>
-        </Modal.Header>
         <Modal.Body>
           <OutputFields form={form} />
         </Modal.Body>
@@ -86,6 +88,6 @@ export function OutputDialog({ jobId, unit, pair, onClose }: OutputDialogProps) 
           onRemove={pair ? () => setDeleting(true) : undefined}
         />
       </Form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -7,6 +7,7 @@ import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { KEPT_WORDS, useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
 
 /** Adds or changes a unit; removing one with outputs is asked about first. */
@@ -46,14 +47,11 @@ export function UnitDialog({
     );
   }
   return (
-    <Modal show onHide={onClose} centered>
+    <Dialog title={unit ? 'Change the unit' : 'Add a unit'} onClose={onClose}>
       <Form
         noValidate
         onSubmit={(e) => void form.handleSubmit((fields) => save.mutate(fields, { onSuccess: onClose }))(e)}
       >
-        <Modal.Header closeButton>
-          <Modal.Title as="h2">{unit ? 'Change the unit' : 'Add a unit'}</Modal.Title>
-        </Modal.Header>
         <Modal.Body className="d-grid gap-3">
           <Form.Group controlId="unit-kind">
             <Form.Label>Kind</Form.Label>
@@ -86,6 +84,6 @@ export function UnitDialog({
           onRemove={unit ? () => setDeleting(true) : undefined}
         />
       </Form>
-    </Modal>
+    </Dialog>
   );
 }

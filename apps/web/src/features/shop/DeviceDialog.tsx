@@ -3,6 +3,7 @@ import { Button, Form, Modal } from 'react-bootstrap';
 import type { LibraryDevice } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useShopChange } from '../../api/shop-queries.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { checked, DEVICE_GROUPS, type DeviceField, fieldOf, newDevice, withField } from './device-fields.ts';
 
@@ -26,10 +27,7 @@ export function DeviceDialog({ device, onClose }: { device: LibraryDevice | null
     });
   };
   return (
-    <Modal show size="lg" onHide={onClose} scrollable aria-labelledby="device-title">
-      <Modal.Header closeButton>
-        <Modal.Title id="device-title">{device ? device.name : 'A new device'}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={device ? device.name : 'A new device'} size="lg" onClose={onClose} scrollable>
       <Modal.Body>
         {Object.keys(faults).length > 0 && (
           <p className="refused mb-3" role="alert">
@@ -75,7 +73,7 @@ export function DeviceDialog({ device, onClose }: { device: LibraryDevice | null
           Save the device
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -3,6 +3,7 @@ import { Button, Modal } from 'react-bootstrap';
 import { type DeviceFields, type DeviceTable, readDevices } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useShopChange } from '../../api/shop-queries.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { KIND_WORD } from '../plan/plan-words.ts';
 import { abilityWords } from './ability-words.ts';
@@ -24,10 +25,7 @@ export function DeviceImport({ known, onClose }: { known: readonly string[]; onC
   };
   const replaced = table?.devices.filter((d) => known.includes(d.name)).length ?? 0;
   return (
-    <Modal show size="lg" onHide={onClose} aria-labelledby="device-import-title">
-      <Modal.Header closeButton>
-        <Modal.Title id="device-import-title">Import devices</Modal.Title>
-      </Modal.Header>
+    <Dialog title="Import devices" size="lg" onClose={onClose}>
       <Modal.Body>
         <p className="quiet">
           CSV with a first row of column names, or JSON with the same names. The exported table shows them
@@ -97,6 +95,6 @@ export function DeviceImport({ known, onClose }: { known: readonly string[]; onC
           Take {table?.devices.length ?? 0} in
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 }

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { CircleCheck } from 'lucide-react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import type { LivePicture } from '@ulpen/core';
+import { Dialog } from '../../../ui/Dialog.tsx';
 import { NumberField, typedNumber } from '../../../ui/NumberField.tsx';
 import { type Calibration, useCalibrations } from './calibrations-store.ts';
 import '../situation.css';
@@ -69,13 +70,8 @@ export function CalibrateDialog({ device, known, picture, onClose }: CalibrateDi
     onClose();
   };
   return (
-    <Modal show onHide={onClose} centered aria-labelledby="calibrate-title">
+    <Dialog title="Volts for this input" onClose={onClose}>
       <Form onSubmit={take}>
-        <Modal.Header closeButton>
-          <Modal.Title as="h2" id="calibrate-title">
-            Volts for this input
-          </Modal.Title>
-        </Modal.Header>
         <Modal.Body className="d-grid gap-3">
           <p className="m-0">
             Play the 100 Hz tone, leads and reducer as you will record. Read alternating volts across the same
@@ -168,6 +164,6 @@ export function CalibrateDialog({ device, known, picture, onClose }: CalibrateDi
           </Button>
         </Modal.Footer>
       </Form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -66,7 +66,6 @@ export function RecordingDialog({
 
   return (
     <FileDialog
-      id="recording"
       title={`Recording ${file.name}`}
       progress={!tooLarge && (!preview || stale) ? progress : null}
       wrong={[

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { postmasterOf } from '../tools/postmaster.mjs';
-import { demoJob, seen } from './shop.ts';
+import { postmasterOf } from '../../tools/postmaster.mjs';
+import { demoJob, seen } from '../shop.ts';
 
 test('the database dies while someone types: the page says so, keeps what was typed, and goes on', async ({
   page,
