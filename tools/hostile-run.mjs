@@ -1,5 +1,6 @@
 // Sends hostile requests to a running server and looks at what it makes of them.
-import { hostileCase, randomOf } from './hostile-cases.mjs';
+import { hostileCase } from './hostile-cases.mjs';
+import { randomOf } from './hostile-values.mjs';
 import { CAPTURE, CONDITIONS, JOB, must, PAIR, PLUG, TARGET } from './samples.mjs';
 
 /** s; nothing that is asked here takes longer on a healthy server */

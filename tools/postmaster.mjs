@@ -1,9 +1,10 @@
 // PostgreSQL's first process, known by the folder it works in: never by a number in a file alone, which another
 // program may have by now.
 import { execFile, spawn } from 'node:child_process';
-import { existsSync } from 'node:fs';
-import { chown, mkdir, open, readdir, readFile, readlink, realpath, rm } from 'node:fs/promises';
+import { createReadStream, existsSync } from 'node:fs';
+import { chown, mkdir, open, readdir, readFile, readlink, realpath, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
+import { text } from 'node:stream/consumers';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { run, StepError } from './setup.mjs';
@@ -14,6 +15,7 @@ const LOCK = 'postmaster.pid';
 const START_SECONDS = 60;
 /** What it says before its own log file is open. */
 const FIRST_WORDS = 'postgresql-start.log';
+const MOST_OF_A_LOG = 64 * 1024;
 
 /** Versions of the server that are installed, newest first. */
 async function versions() {
@@ -61,16 +63,19 @@ export async function runSql({ port, password }, database, sql) {
   return stdout.trim();
 }
 
-/** Processes that work in the folder; PostgreSQL's all do, down to the last one. */
-async function processesIn(data) {
+/** Whether the process is one of PostgreSQL's that works in the folder, as all of a server's do. */
+async function worksIn(pid, data) {
   const folder = await realpath(data).catch(() => data);
+  if ((await readlink(`/proc/${pid}/cwd`).catch(() => null)) !== folder) return false;
+  const program = await readFile(`/proc/${pid}/cmdline`, 'latin1').catch(() => '');
+  return /(?:^|\/)postgres\b/.test(program);
+}
+
+/** Processes of the folder's server, down to the last one. */
+async function processesIn(data) {
   const found = [];
-  for (const pid of (await readdir('/proc')).filter((name) => /^\d+$/.test(name))) {
-    const cwd = await readlink(`/proc/${pid}/cwd`).catch(() => null);
-    if (cwd !== folder) continue;
-    const program = await readFile(`/proc/${pid}/cmdline`, 'latin1').catch(() => '');
-    if (/(?:^|\/)postgres\b/.test(program)) found.push(Number(pid));
-  }
+  for (const name of await readdir('/proc'))
+    if (/^\d+$/.test(name) && (await worksIn(Number(name), data))) found.push(Number(name));
   return found;
 }
 
@@ -80,7 +85,7 @@ async function processesIn(data) {
 export async function postmasterOf(data) {
   const lines = (await readFile(join(data, LOCK), 'utf8').catch(() => '')).split('\n');
   const pid = Number(lines[0]);
-  if (!Number.isInteger(pid) || pid <= 1 || !(await processesIn(data)).includes(pid)) return null;
+  if (!Number.isInteger(pid) || pid <= 1 || !(await worksIn(pid, data))) return null;
   return { pid, port: Number(lines[3]), ready: lines[7]?.trim() === 'ready' };
 }
 
@@ -95,8 +100,9 @@ export async function startPostmaster(data, settings, log, { until } = {}) {
   await clearStaleLock(data);
   await mkdir(log.folder, { recursive: true });
   await giveToServer(log.folder);
-  const before = await logTexts(log.folder);
+  const before = await logSizes(log.folder);
   const first = await open(join(log.folder, FIRST_WORDS), 'w');
+  before[FIRST_WORDS] = 0;
   const args = Object.entries(settings).flatMap(([name, value]) => ['-c', `${name}=${value}`]);
   const child = spawn(join(binaries, 'postgres'), ['-D', data, ...args], {
     // In a group of its own: Ctrl-C reaches this program first, and the order of stopping is ours.
@@ -125,17 +131,28 @@ export async function startPostmaster(data, settings, log, { until } = {}) {
   }
 }
 
-/** What PostgreSQL wrote into its logs, by file. */
-async function logTexts(folder) {
-  const texts = {};
+/** How much stands in PostgreSQL's logs, by file. */
+async function logSizes(folder) {
+  const sizes = {};
   for (const name of await readdir(folder))
-    if (name.startsWith('postgresql')) texts[name] = await readFile(join(folder, name), 'utf8');
-  return texts;
+    if (name.startsWith('postgresql')) sizes[name] = (await stat(join(folder, name))).size;
+  return sizes;
+}
+
+/** What was written since `before`, the newest of it. A file that was begun anew counts from its first line. */
+async function writtenSince(before, folder) {
+  const texts = [];
+  for (const [name, size] of Object.entries(await logSizes(folder))) {
+    const known = before[name] ?? 0;
+    const from = Math.max(size < known ? 0 : known, size - MOST_OF_A_LOG);
+    if (size > from) texts.push(await text(createReadStream(join(folder, name), { start: from })));
+  }
+  return texts.join('\n');
 }
 
 async function doesNotStart(data, folder, before, why) {
-  const said = Object.entries(await logTexts(folder))
-    .flatMap(([name, text]) => text.slice(name === FIRST_WORDS ? 0 : before[name]?.length).split('\n'))
+  const said = (await writtenSince(before, folder))
+    .split('\n')
     .filter((line) => /FATAL|PANIC|ERROR|HINT|DETAIL/.test(line))
     .slice(-8);
   return new StepError(
@@ -172,7 +189,7 @@ export async function stopPostmaster(data, { atOnce = false } = {}) {
     if (!running) break;
     process.kill(running.pid, signal);
     for (const last = Date.now() + seconds * 1000; Date.now() < last; await sleep(50))
-      if (!(await processesIn(data)).includes(running.pid)) break;
+      if (!(await worksIn(running.pid, data))) break;
   }
   for (let tries = 0; tries < 100 && (await processesIn(data)).length > 0; tries++) await sleep(50);
 }

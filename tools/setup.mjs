@@ -16,15 +16,18 @@ const IS_ROOT = process.getuid?.() === 0;
 /** A failure that tells the person what to do. */
 export class StepError extends Error {}
 
+/** How a step went that began then: its own words, if it has any in one line, and how long it took. */
+export function outcome(note, began) {
+  const words = typeof note === 'string' && /^.+$/.test(note) ? note : 'done';
+  return `${words} (${((Date.now() - began) / 1000).toFixed(1)} s)`;
+}
+
 /** Runs one step, saying what it is and how long it took. */
 export async function step(title, work) {
   const began = Date.now();
   process.stdout.write(`  ${title} ... `);
   try {
-    const note = await work();
-    process.stdout.write(
-      `${typeof note === 'string' && /^.+$/.test(note) ? note : 'done'} (${((Date.now() - began) / 1000).toFixed(1)} s)\n`,
-    );
+    process.stdout.write(`${outcome(await work(), began)}\n`);
   } catch (error) {
     process.stdout.write('failed\n');
     throw error;

@@ -9,6 +9,7 @@ import {
   giveUp,
   installModules,
   installPackages,
+  outcome,
   prepareDatabase,
   ROOT,
   run,
@@ -27,14 +28,14 @@ async function check(title, work) {
   const said = await work().then(
     (note) => {
       counts.passed++;
-      return typeof note === 'string' && /^.+$/.test(note) ? note : 'done';
+      return outcome(note, began);
     },
     (error) => {
       counts.failed++;
       return `failed\n${error.message}`;
     },
   );
-  console.log(`  ${title} ... ${said} (${((Date.now() - began) / 1000).toFixed(1)} s)`);
+  console.log(`  ${title} ... ${said}`);
 }
 
 /** Runs a test runner whose JSON report is then counted; a runner that leaves no report has failed. */

@@ -4,7 +4,7 @@ import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
-import { randomOf } from '../hostile-cases.mjs';
+import { randomOf } from '../hostile-values.mjs';
 import { CAPTURE, CONDITIONS, must, PLUG } from '../samples.mjs';
 import { ROOT } from '../setup.mjs';
 

@@ -1,5 +1,5 @@
 // Two requests at one time, many times over: a reading against whatever could take the ground from under it.
-import { randomOf } from '../hostile-cases.mjs';
+import { randomOf } from '../hostile-values.mjs';
 import { CONDITIONS, JOB, must, PLUG } from '../samples.mjs';
 
 const LANES = 6;
