@@ -4,7 +4,13 @@ import { complaintsOf, demoJob } from './shop.ts';
 
 interface HarnessSeen {
   connectors: { id: string; name: string; cavities: { id: string; number: number }[] }[];
-  readings: { id: string; observation: Record<string, unknown>; withdrawnAt: string | null }[];
+  readings: {
+    id: string;
+    cavityId: string;
+    otherCavityId: string | null;
+    observation: Record<string, unknown>;
+    withdrawnAt: string | null;
+  }[];
   simulation: { plugs: { name: string; rows: number[]; empty: number[] }[] } | null;
 }
 const harnessOf = async (page: Page, jobId: string) =>
@@ -204,6 +210,64 @@ test('readings are typed in any notation, asked about when unlikely, withdrawn a
   await expect(page.getByText('Line 3: plug C2 has 20 cavities, there is no 99')).toBeVisible();
   await page.getByRole('button', { name: 'Take in 1' }).click();
   await count(6);
+});
+
+test('quick keys act on the wires they led to, and a slow answer takes nobody away from new ones', async ({
+  page,
+}) => {
+  const job = await demoJob(page.request);
+  const before = await harnessOf(page, job.id);
+  const c2 = before.connectors.find((c) => c.name === 'C2')!;
+  const at = before.readings.length;
+  const readings = async () =>
+    (await harnessOf(page, job.id)).readings
+      .slice(at)
+      .map((r) => [
+        ...[r.cavityId, r.otherCavityId].map((id) => c2.cavities.find((c) => c.id === id)?.number),
+        r.observation['volts'] ?? r.observation['word'],
+      ]);
+  const count = (n: number) => expect(page.locator(`main[data-readings="${at + n}"]`)).toBeVisible();
+  await page.goto(`/jobs/${job.id}/find/${c2.id}?at=3`);
+  await expect(page.getByRole('heading', { name: 'Amplifier, plug C2' })).toBeVisible();
+
+  // Faster than any hand: no picture is drawn between one key and the next.
+  await page.evaluate(async () => {
+    for (const key of ['ArrowRight', 'ArrowRight', 'Shift ArrowRight', 'o', 'l']) {
+      const event = { key: key.replace('Shift ', ''), shiftKey: key.startsWith('Shift'), bubbles: true };
+      document.activeElement!.dispatchEvent(new KeyboardEvent('keydown', event));
+      await new Promise((next) => setTimeout(next));
+    }
+  });
+  await count(1);
+  expect(await readings()).toEqual([[5, 6, 'open']]);
+
+  let answer = () => {};
+  const held = new Promise<void>((resolve) => (answer = resolve));
+  await page.route(
+    '**/readings',
+    async (route) => {
+      await held;
+      await route.continue();
+    },
+    { times: 1 },
+  );
+  await page.keyboard.type('v200 mV');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.type('0.3');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Still saving the last reading. Press again.')).toBeVisible();
+  answer();
+  await count(2);
+  await expect(page.locator('.cavity-first .cavity-number')).toHaveText('8');
+  await expect(page.locator('.entry-line input')).toHaveValue('0.3');
+  await page.keyboard.press('Enter');
+  await count(3);
+  expect(await readings()).toEqual([
+    [5, 6, 'open'],
+    [7, 8, 0.2],
+    [8, undefined, 0.3],
+  ]);
 });
 
 test('a restraint plug takes no readings, and an unknown one volts only', async ({ page }) => {

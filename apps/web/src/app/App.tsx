@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { RouterProvider } from 'react-router';
+import { RouterProvider } from 'react-router/dom';
 import { ApiProblem } from '../api/client.ts';
 import { AwayBanner } from '../ui/AwayBanner.tsx';
 import { Notices } from '../ui/Notices.tsx';

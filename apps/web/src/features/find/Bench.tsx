@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import {
   batteryLock,
@@ -78,6 +78,8 @@ export function Bench({ job, view, connector }: BenchProps) {
     (to: Selection, on: Connector = connector) =>
       void navigate(`/jobs/${job.id}/find/${on.id}?at=${selectionText(on, to)}`, {
         replace: on.id === connector.id,
+        // At once: the next key acts on what is then in hand, however fast it follows.
+        flushSync: true,
       }),
     [navigate, job.id, connector],
   );
@@ -86,26 +88,39 @@ export function Bench({ job, view, connector }: BenchProps) {
     focusFace();
   }, [connector.id]);
 
-  /** After a reading is on record: the next step of the walk, or the next wires. */
+  const inHand = useRef(at);
+  useLayoutEffect(() => {
+    inHand.current = at;
+  });
+  /**
+   * After a reading is on record: the next step of the walk, or the next wires. Whoever went to other wires or began
+   * the next value while it was being saved is left there.
+   */
   const goOn = () => {
     const next = store.walking ? walkAfter(conditions) : null;
     if (next) store.setConditions(next);
     else {
       if (store.walking) store.setConditions(WALK_START);
-      select(advanced(connector, at));
+      if (inHand.current.first === at.first && inHand.current.second === at.second)
+        select(advanced(connector, at));
     }
-    store.type('');
+    if (useFindStore.getState().entry === store.entry) store.type('');
   };
   const take = useTake(job.id);
   const probe = useProbe(job.id);
   const withdraw = useWithdraw(job.id);
   const held = { ...conditions, zeroed: job.intake.zeroed };
-  const save = (observation: Observation, entered: string) => {
-    if (!at.first) return;
+  /** One at a time: the next reading belongs to the wires that come next. */
+  const stillSaving = () => {
+    if (take.isPending || probe.isPending) tell({ text: 'Still saving the last reading. Press again.' });
+    return take.isPending || probe.isPending;
+  };
+  const save = (observation: Observation, entered: string): boolean => {
+    if (!at.first || stillSaving()) return false;
     const refused = observation.kind === 'cone' && observation.source === 'battery' ? batteryRefused : null;
     if (refused) {
       tell({ tone: 'wrong', text: refused });
-      return;
+      return false;
     }
     take.ask(
       {
@@ -118,6 +133,7 @@ export function Bench({ job, view, connector }: BenchProps) {
       },
       goOn,
     );
+    return true;
   };
   const measure = () => {
     if (!at.first || instrument === 'note' || !view.simulation) return;
@@ -125,6 +141,7 @@ export function Bench({ job, view, connector }: BenchProps) {
       tell({ tone: 'wrong', text: lock });
       return;
     }
+    if (stillSaving()) return;
     probe.mutate(
       { cavityId: at.first, otherCavityId: at.second, instrument, source: store.source, conditions: held },
       { onSuccess: goOn },

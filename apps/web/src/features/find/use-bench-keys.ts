@@ -15,7 +15,8 @@ interface BenchActions {
   select: (to: Selection) => void;
   measure: () => void;
   jump: () => void;
-  save: (observation: Observation, entered: string) => void;
+  /** false when it was refused, which has been said */
+  save: (observation: Observation, entered: string) => boolean;
   neighbourPlug: (step: 1 | -1) => void;
   undo: () => void;
   flip: () => void;
@@ -111,7 +112,7 @@ export function useBenchKeys(actions: BenchActions) {
   const submit = (box: HTMLInputElement) => {
     const read = parseEntry(store.instrument, store.entry);
     if ('fault' in read) return;
-    actions.save(withSource(read.observation, store.source, store.entry), store.entry.trim());
+    if (!actions.save(withSource(read.observation, store.source, store.entry), store.entry.trim())) return;
     // Meters are read and typed in turn; words go on being typed.
     if (!ANSWERED_IN_WORDS.includes(store.instrument))
       box.closest('.find-work')?.querySelector<HTMLElement>('.face-box')?.focus();

@@ -35,7 +35,9 @@ export function JobListPage() {
           placeholder="Find a car, system or bay"
           aria-label="Find a job"
           value={search}
-          onChange={(e) => setParams(e.target.value ? { q: e.target.value } : {}, { replace: true })}
+          onChange={(e) =>
+            setParams(e.target.value ? { q: e.target.value } : {}, { replace: true, flushSync: true })
+          }
         />
         <span className="flex-fill" />
         <Link className="btn btn-quiet" to="/shop">
