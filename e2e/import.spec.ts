@@ -94,3 +94,52 @@ test('a capture that was a mistake is withdrawn, kept in the record, and brought
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('.output-selected')).toContainText('3.4k–');
 });
+
+test('a measurement without its load counts only when pinned, or when the job is measured that way', async ({
+  page,
+}) => {
+  const job = await demoJob(page.request);
+  const pair = pairOf(job, 'left', 'front', 'tweeter');
+  const fields = { levelKind: 'flat', levelUnit: 'dB', phaseReference: 'none', volumeStep: 18, load: 'none' };
+  const sent = await page.request.post(`/api/v1/pairs/${pair.id}/captures`, {
+    multipart: {
+      fields: JSON.stringify({ ...fields, note: '', columns: {} }),
+      file: { name: 'open.txt', mimeType: 'text/plain', buffer: measurement(highPass(900)) },
+    },
+  });
+  expect(sent.status()).toBe(201);
+  await page.goto(`/jobs/${job.id}/listen/${pair.id}`);
+  const row = page.locator('.output-selected');
+  const captures = page.getByRole('region', { name: 'Captures' });
+  await expect(row).toContainText('3.4k–');
+  await expect(captures).toContainText('Taken at the reference, step 18.');
+  await captures.getByRole('link', { name: /no load/ }).click();
+  await expect(page.getByText('This measurement does not count: no load.')).toBeVisible();
+
+  const open = captures.locator('li', { hasText: 'no load' });
+  await open.getByRole('button', { name: 'Pin' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Pin this measurement' });
+  await expect(dialog.getByRole('button', { name: 'Pin', exact: true })).toBeDisabled();
+  await dialog.getByLabel('Reason').fill('the factory tweeter is gone');
+  await page.keyboard.press('Enter');
+  await expect(captures).toContainText('Pinned: the factory tweeter is gone');
+  await expect(row).not.toContainText('3.4k–');
+  await captures.getByRole('button', { name: 'Unpin' }).click();
+  await expect(row).toContainText('3.4k–');
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
+  await expect(captures).toContainText('Pinned: the factory tweeter is gone');
+  await captures.getByRole('button', { name: 'Unpin' }).click();
+  await expect(row).toContainText('3.4k–');
+
+  await page.goto(`/jobs/${job.id}/intake`);
+  await page.getByText(/Reference for measurements: step 18, speaker connected, engine off/).click();
+  await page.locator('#reference-load').selectOption('no load');
+  await expect(page.getByText(/Reference for measurements: step 18, no load/)).toBeVisible();
+  await expect
+    .poll(async () => (await seen(page.request, job.id)).intake.reference.load, { timeout: 15_000 })
+    .toBe('none');
+  await page.goto(`/jobs/${job.id}/listen/${pair.id}`);
+  await expect(captures).toContainText('Taken at the reference, step 18.');
+  await expect(row).not.toContainText('3.4k–');
+  await expect(page.locator('.output-row', { hasText: 'Front left woofer' })).toContainText('none counts');
+});

@@ -167,7 +167,6 @@ test('on a phone an output opens by itself, with a way back to the list', async 
 
 for (const theme of ['bay', 'desk']) {
   test(`the main views have no accessibility faults, ${theme} theme`, async ({ page }) => {
-    test.setTimeout(120_000);
     await page.addInitScript((t) => localStorage.setItem('ulpen-theme', t), theme);
     const job = await demoJob(page.request);
     const woofer = pairOf(job, 'left', 'front', 'woofer');

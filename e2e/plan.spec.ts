@@ -27,7 +27,6 @@ const verdict = (page: Page) => page.locator('.plan-head .verdict');
 const row = (page: Page, name: string) => page.locator('.compare-table tbody tr', { hasText: name });
 
 test('from a wish to a ready plan by summing, with the wish changed midway', async ({ page }) => {
-  test.setTimeout(90_000);
   const complaints = complaintsOf(page);
   const job = await demoJob(page.request);
   for (const target of job.targets) await page.request.delete(`/api/v1/targets/${target.id}`);
@@ -89,7 +88,6 @@ test('from a wish to a ready plan by summing, with the wish changed midway', asy
 test('from a wish to a ready plan by bypass; the fixed feed that is found later contradicts it', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   const job = await demoJob(page.request, '3-coupe');
   await page.goto(`/jobs/${job.id}/plan`);
   await expect(page.locator('.compare-table tbody tr').first()).toContainText(

@@ -38,7 +38,7 @@ test('from nothing to a kept plan: job, outputs, imports, target, plan, reload',
   await importing.getByLabel('Volume step of the radio').fill('21');
   await importing.getByRole('button', { name: 'Save the measurement' }).click();
   await expect(
-    page.getByText(/Imported from left-woofer\.csv .* at volume step 21, factory speaker on/),
+    page.getByText(/Imported from left-woofer\.csv .* at volume step 21, speaker connected/),
   ).toBeVisible();
   await expect(page.getByText(/^Low-pass\. Alone it feeds a woofer/)).toBeVisible();
   await expect(page.locator('.recharts-line').first()).toBeVisible();

@@ -1,5 +1,13 @@
 import { createHash } from 'node:crypto';
-import { ANALYSIS_VERSION, type Capture, type Problem, type Response } from '@ulpen/core';
+import {
+  ANALYSIS_VERSION,
+  type Capture,
+  type JobList,
+  type Problem,
+  type Response,
+  START_INTAKE,
+  START_REFERENCE,
+} from '@ulpen/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { createApp } from '../src/create-app.ts';
 import { columns, configFor, lowPass, NOWHERE, runningApp, type RunningApp } from './running-app.ts';
@@ -202,5 +210,51 @@ describe('a newer core', () => {
       band_class: 'low-pass',
       high_hz: body.analysis.highHz,
     });
+  });
+});
+
+describe('which measurement counts', () => {
+  const band = async () => (await app.call<JobList>('GET', '/api/v1/jobs?limit=1')).body.jobs[0];
+  const at = async (volumeStep: number, cornerHz: number, more: object = {}) =>
+    (await app.capture<Capture>(pairId, lowPass(cornerHz), { volumeStep, load: 'speaker', ...more })).body;
+
+  it('stays when a bass test and one without a load follow; a pin with a reason takes its place', async () => {
+    const first = await at(18, 300);
+    await at(30, 90);
+    const unloaded = await at(18, 2000, { load: 'none' });
+    const [low, open] = [first, unloaded].map((c) => c.analysis.highHz);
+    expect(await band()).toMatchObject({ measured: 1, bands: [{ highHz: low }] });
+
+    const pin = (id: string, because: string) =>
+      app.call<Capture & Problem>('POST', `/api/v1/captures/${id}/pin`, { because });
+    expect((await pin(unloaded.id, ' ')).body.errors).toMatchObject([{ field: 'because' }]);
+    const { status, body } = await pin(unloaded.id, 'the speaker is gone for good');
+    expect([status, body.pin?.because]).toEqual([201, 'the speaker is gone for good']);
+    expect(await band()).toMatchObject({ bands: [{ highHz: open }] });
+    // One at the most: another one that is pinned is the only one then.
+    await pin(first.id, 'measured again by hand');
+    const job = await app.view((await band()).id);
+    expect(job.units[0].pairs[0].captures.map((c) => c.pin?.because ?? null)).toEqual([
+      null,
+      null,
+      'measured again by hand',
+    ]);
+    await app.call('POST', `/api/v1/captures/${first.id}/unpin`);
+    expect(await band()).toMatchObject({ bands: [{ highHz: low }] });
+  });
+
+  it('follows the reference of the job; one with the engine running counts for none that is off', async () => {
+    const idling = { engine: 'idle', doors: 'closed', supplyVolts: null, signalDb: null, playedIn: 'both' };
+    const { analysis } = await at(18, 300, { situation: idling });
+    expect(await band()).toMatchObject({ measured: 0, bands: [{ measured: false, highHz: null }] });
+    const { id } = await band();
+    const reference = { ...START_REFERENCE, engine: 'idle' };
+    const put = (fields: object) =>
+      app.call<Problem>('PUT', `/api/v1/jobs/${id}/intake`, { ...START_INTAKE, version: 1, ...fields });
+    expect((await put({ reference: { ...reference, volumeStep: 2.5 } })).body.errors).toMatchObject([
+      { field: 'reference.volumeStep', message: 'a volume step is a whole number' },
+    ]);
+    expect((await put({ reference })).status).toBe(200);
+    expect(await band()).toMatchObject({ measured: 1, bands: [{ highHz: analysis.highHz }] });
   });
 });

@@ -131,6 +131,10 @@ class Hand {
       expect(status).toBeLessThan(500);
       if (status === 201) this.captures.push(body);
     },
+    pinCapture: () =>
+      this.random() < 0.7
+        ? this.call('POST', `/captures/${this.pick(this.captures).id}/pin`, { because: 'as it was found' })
+        : this.call('POST', `/captures/${this.pick(this.captures).id}/unpin`),
     withdrawCapture: () =>
       this.call('POST', `/captures/${this.pick(this.captures).id}/${this.pick(['withdraw', 'restore'])}`),
     recording: async () => {
@@ -296,6 +300,7 @@ class Hand {
     const lists: Record<string, unknown[]> = {
       withdrawReading: this.readings,
       changeSheet: this.sheets,
+      pinCapture: this.captures,
       withdrawCapture: this.captures,
     };
     // Sound takes longest to take in, so it comes seldom.
@@ -339,7 +344,7 @@ it(`whatever was done to a job, its export is imported and exports the same (${S
 const outline = (view: JobView) => ({
   units: view.units.map((u) => [
     u.name,
-    u.pairs.map((p) => [p.plug, p.plusCavity, p.captures.map((c) => [c.sha256, c.withdrawnAt])]),
+    u.pairs.map((p) => [p.plug, p.plusCavity, p.captures.map((c) => [c.sha256, c.withdrawnAt, c.pin])]),
   ]),
   targets: view.targets.map((t) => t.name),
   plans: view.plans.map((p) => p.name),

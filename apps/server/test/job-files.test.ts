@@ -8,6 +8,7 @@ import { down as downRecordings } from '../src/database/migrations/003-recording
 import { PlansRepository } from '../src/plans/plans.repository.ts';
 import { down as downRecord } from '../src/database/migrations/006-record.ts';
 import { down as downTold } from '../src/database/migrations/007-told-readings.ts';
+import { down as downReference } from '../src/database/migrations/008-measured-against.ts';
 import { down as downPlan } from '../src/database/migrations/005-plan.ts';
 import { down as downChecks } from '../src/database/migrations/004-checks.ts';
 import { connect } from '../src/database/knex.ts';
@@ -191,6 +192,7 @@ describe('the outside of the server', () => {
     const knex = connect(database.url);
     await migrate(knex);
     await migrate(knex);
+    await downReference(knex);
     await downTold(knex);
     await downRecord(knex);
     await downPlan(knex);

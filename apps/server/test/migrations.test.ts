@@ -1,12 +1,13 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
-import type { Job } from '@ulpen/core';
+import { type Job, START_REFERENCE } from '@ulpen/core';
 import { unzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { assertFits, migrate, schemaState } from '../src/database/migrate.ts';
 import { connect } from '../src/database/knex.ts';
 import { down as withoutRecord } from '../src/database/migrations/006-record.ts';
 import { down as withoutTold } from '../src/database/migrations/007-told-readings.ts';
+import { down as withoutReference } from '../src/database/migrations/008-measured-against.ts';
 import { freshDatabase, runningApp } from './running-app.ts';
 
 const FOLDER = new URL('../src/database/migrations/', import.meta.url);
@@ -20,6 +21,7 @@ const LANDED: Record<string, string> = {
   '005-plan.ts': '989e1503050088e91e2d9fdc3f9cf6ec70149fcefaf3380426d354afdb02a0d3',
   '006-record.ts': 'c88d62f2ae0ef457cf77a62a8b70ecbeefa305876c358b087f04d33652f3bc54',
   '007-told-readings.ts': 'a4d8b805ede76abbd9ed65996d084bb0e13c24df98b60edd1c246fd721ca2af5',
+  '008-measured-against.ts': 'd0d3b4f4454482d3a08f4161bebfea61fe779e5f3c1ee1102a105951661d0488',
 };
 
 const withKnex = async (work: (knex: ReturnType<typeof connect>) => Promise<void>) => {
@@ -47,6 +49,7 @@ describe('migrations', () => {
   it('bring up a database of either shape that the first two had, with what is in it', () =>
     withKnex(async (knex) => {
       await migrate(knex);
+      await withoutReference(knex);
       await withoutTold(knex);
       await withoutRecord(knex);
       await knex('knex_migrations').where('name', '>=', '006').delete();
@@ -90,18 +93,19 @@ describe('migrations', () => {
       });
 
       expect(await schemaState(knex)).toEqual({
-        pending: ['006-record', '007-told-readings'],
+        pending: ['006-record', '007-told-readings', '008-measured-against'],
         unknown: [],
         jobs: 2,
         begun: false,
       });
       await expect(assertFits(knex)).rejects.toThrow(
-        'older than this build (006-record, 007-told-readings are missing)',
+        'older than this build (006-record, 007-told-readings, 008-measured-against are missing)',
       );
       await migrate(knex);
       await assertFits(knex);
       const intakes = await knex('intakes').orderByRaw('walk_ins::text desc').select('walk_ins');
       expect(intakes.map((i) => i.walk_ins)).toEqual([[walkIn], []]);
+      expect(await knex('intakes').first('reference')).toEqual({ reference: START_REFERENCE });
       expect(await knex('readings').first('conditions', 'server_at', 'device_at')).toEqual({
         conditions: { ignition: 'on', moment: 'steady', zeroed: [] },
         server_at: taken_at,

@@ -56,6 +56,8 @@ export * from './model/recording.ts';
 export * from './model/sheet.ts';
 export * from './model/simulation.ts';
 export * from './model/situation.ts';
+export * from './model/reference.ts';
+export * from './model/capture-in-force.ts';
 export * from './model/target.ts';
 export * from './model/unit.ts';
 export * from './model/views.ts';

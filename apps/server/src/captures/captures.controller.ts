@@ -1,10 +1,12 @@
-import { Controller, Get, Post, Req } from '@nestjs/common';
-import { ApiBody, ApiConsumes, ApiResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, Post, Req } from '@nestjs/common';
+import { ApiBody, ApiConsumes, ApiOperation, ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   type Capture,
   captureFieldsSchema,
   captureSchema,
   columnChoiceSchema,
+  type PinFields,
+  pinFieldsSchema,
   type Response,
   responseSchema,
 } from '@ulpen/core';
@@ -83,5 +85,25 @@ export class CapturesController {
   @Problems(404)
   restore(@Id('capture') id: string, @By() by: Actor): Promise<Capture> {
     return this.db.inJobOf('capture', id, by, (trx) => this.captures.setWithdrawn(trx, id, false));
+  }
+
+  @Post('captures/:id/pin')
+  @ApiOperation({ summary: 'Makes this capture count for its output, whatever the job is held against.' })
+  @ApiResponse({ status: 201, standardSchema: captureSchema })
+  @Problems(400, 404)
+  pin(
+    @Id('capture') id: string,
+    @By() by: Actor,
+    @Body({ schema: pinFieldsSchema }) { because }: PinFields,
+  ): Promise<Capture> {
+    return this.db.inJobOf('capture', id, by, (trx) => this.captures.setPin(trx, id, because));
+  }
+
+  @Post('captures/:id/unpin')
+  @ApiOperation({ summary: 'The nearest to the reference counts again.' })
+  @ApiResponse({ status: 201, standardSchema: captureSchema })
+  @Problems(404)
+  unpin(@Id('capture') id: string, @By() by: Actor): Promise<Capture> {
+    return this.db.inJobOf('capture', id, by, (trx) => this.captures.setPin(trx, id, null));
   }
 }

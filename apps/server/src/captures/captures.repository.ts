@@ -6,6 +6,7 @@ import {
   LIMITS,
   type LevelKind,
   limitWords,
+  type Pin,
   type Response,
   type ResponseAnalysis,
 } from '@ulpen/core';
@@ -30,6 +31,7 @@ const SUMMARY = [
   'repairs',
   'imported_at',
   'withdrawn_at',
+  'pin',
   'points',
   'recording_id',
   'noise_tilt_db',
@@ -51,6 +53,7 @@ export interface NewCapture extends CaptureFields {
   silenceDb?: number | null;
   importedAt?: string;
   withdrawnAt?: string | null;
+  pin?: Pin | null;
 }
 
 /** A capture that an older core judged, with what the judgement needs beside the points. */
@@ -144,6 +147,15 @@ export class CapturesRepository {
     return fromRow<Capture>(
       await setWithdrawn(db, 'captures', { id, withdrawn, what: 'capture', columns: SUMMARY }),
     );
+  }
+
+  /** Makes this one count for its output, whatever the others say; null: no longer. */
+  async setPin(db: Knex, id: string, because: string | null): Promise<Capture> {
+    const { pairId } = await this.get(db, id);
+    if (because !== null) await db('captures').where({ pair_id: pairId }).update({ pin: null });
+    const pin = because === null ? null : { because, at: new Date().toISOString() };
+    const [row] = await db('captures').where({ id }).update({ pin }).returning(SUMMARY);
+    return fromRow<Capture>(row);
   }
 
   /** Captures judged by an older version of core. */

@@ -6,6 +6,7 @@ import * as checks from './migrations/004-checks.ts';
 import * as plan from './migrations/005-plan.ts';
 import * as record from './migrations/006-record.ts';
 import * as toldReadings from './migrations/007-told-readings.ts';
+import * as measuredAgainst from './migrations/008-measured-against.ts';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
@@ -15,6 +16,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '005-plan': plan,
   '006-record': record,
   '007-told-readings': toldReadings,
+  '008-measured-against': measuredAgainst,
 };
 
 const SOURCE = {

@@ -31,6 +31,7 @@ export class IntakesRepository {
       ...toRow(intake),
       job_id: jobId,
       clues: JSON.stringify(intake.clues),
+      reference: JSON.stringify(intake.reference),
       walk_ins: JSON.stringify(intake.walkIns),
     };
     await db('intakes').insert(row).onConflict('job_id').merge();

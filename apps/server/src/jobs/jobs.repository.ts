@@ -1,5 +1,16 @@
 import { Injectable } from '@nestjs/common';
-import type { Job, JobFields, JobLine, JobList, JobView } from '@ulpen/core';
+import {
+  captureInForce,
+  type Job,
+  type JobFields,
+  type JobLine,
+  type JobList,
+  type JobView,
+  type Pair,
+  type Reference,
+  type Situated,
+  START_REFERENCE,
+} from '@ulpen/core';
 import type { Knex } from 'knex';
 import { found, fromRow, toRow } from '../database/rows.ts';
 import { VersionedTable } from '../database/versioned-table.ts';
@@ -12,19 +23,29 @@ export interface JobQuery {
   offset: number;
 }
 
-/** Outputs of a page of jobs with the band of the capture in force, one row a job. */
-const BANDS = `
+/** Outputs of a page of jobs with what their captures carry and what decides which of them counts, one row a job. */
+const OUTPUTS = `
   select u.job_id, json_agg(json_build_object(
-    'side', p.side, 'axle', p.axle, 'way', p.way, 'lowHz', c.low_hz, 'highHz', c.high_hz, 'measured', c.pair_id is not null
-  ) order by u.position, p.position) as bands
+    'side', p.side, 'axle', p.axle, 'way', p.way, 'captures', coalesce(c.captures, '[]'::json)
+  ) order by u.position, p.position) as pairs
   from units u
   join pairs p on p.unit_id = u.id and p.retired_at is null
   left join lateral (
-    select pair_id, low_hz, high_hz from captures
-    where pair_id = p.id and withdrawn_at is null order by imported_at desc, position desc limit 1
+    select json_agg(json_build_object(
+      'id', id, 'load', load, 'volumeStep', volume_step, 'situation', situation, 'pin', pin, 'withdrawnAt', null,
+      'lowHz', low_hz, 'highHz', high_hz
+    ) order by imported_at desc, position desc) as captures
+    from captures where pair_id = p.id and withdrawn_at is null
   ) c on true
   where u.job_id = any(?) and u.retired_at is null
   group by u.job_id`;
+
+interface ListedOutput {
+  side: Pair['side'];
+  axle: Pair['axle'];
+  way: Pair['way'];
+  captures: (Situated & { lowHz: number | null; highHz: number | null })[];
+}
 
 const FIND_STATE = `
   select count(distinct c.id)::int as connectors,
@@ -110,10 +131,17 @@ export class JobsRepository {
 
   private async withContents(db: Knex, jobs: readonly Job[]): Promise<JobLine[]> {
     const ids = jobs.map((j) => j.id);
-    const bands = await db.raw<{ rows: { job_id: string; bands: JobLine['bands'] }[] }>(BANDS, [ids]);
+    const outputs = await db.raw<{ rows: { job_id: string; pairs: ListedOutput[] }[] }>(OUTPUTS, [ids]);
+    const intakes = await db('intakes').whereIn('job_id', ids).select('job_id', 'reference');
+    const references = new Map(intakes.map((row) => [row.job_id, row.reference as Reference]));
     const targets = await countsOf(db, 'targets', ids);
     const plans = await countsOf(db, 'plans', ids);
-    const byJob = new Map(bands.rows.map((row) => [row.job_id, row.bands]));
+    const byJob = new Map(
+      outputs.rows.map(({ job_id, pairs }) => [
+        job_id,
+        bandsOf(pairs, references.get(job_id) ?? START_REFERENCE),
+      ]),
+    );
     return jobs.map((job) => {
       const list = byJob.get(job.id) ?? [];
       return {
@@ -126,6 +154,17 @@ export class JobsRepository {
       };
     });
   }
+}
+
+/** The bands of a job's outputs, each by the capture that counts. */
+function bandsOf(pairs: ListedOutput[], reference: Reference): JobLine['bands'] {
+  const job = { intake: { reference }, units: [{ pairs }] };
+  return pairs.map((pair) => {
+    const capture = captureInForce(job, pair);
+    const { side, axle, way } = pair;
+    const { lowHz, highHz } = capture ?? { lowHz: null, highHz: null };
+    return { side, axle, way, lowHz, highHz, measured: capture !== null };
+  });
 }
 
 async function countsOf(

@@ -132,11 +132,12 @@ describe('where a capture comes from', () => {
     noiseTiltDb: 0,
     repairs: [],
     withdrawnAt: null,
+    pin: null,
     analysis: analysis('band-pass', 300, 3000),
   };
   it('is said with its conditions', () => {
     expect(captureSentence(capture)).toMatch(
-      /^Imported from mid\.csv on 2 Nov 2026, \d\d:05, at volume step 18, factory speaker on; 1,480 points in dB\.$/,
+      /^Imported from mid\.csv on 2 Nov 2026, \d\d:05, at volume step 18, speaker connected; 1,480 points in dB\.$/,
     );
   });
   it('owns up to what was assumed, tilted and repaired', () => {

@@ -255,11 +255,11 @@ describe('a job', () => {
         expect(finding.verdict).toBe('unfinished');
   });
   it('beside itself is alike everywhere, beside another car it differs', () => {
-    const pairs = (job: JobView) => job.units.flatMap((u) => u.pairs);
-    const measured = pairs(carrier).filter((p) => p.captures.length > 0);
-    for (const same of besideOtherJob(measured, pairs(carrier)))
-      expect(same).toMatchObject({ verdict: 'alike', rmsDb: 0 });
-    const beside = besideOtherJob(pairs(carrier), pairs(coupe));
+    const measured = carrier.units.flatMap((u) => u.pairs).filter((p) => p.captures.length > 0);
+    const alike = besideOtherJob(carrier, carrier).filter((b) => measured.some((p) => p.id === b.pairId));
+    expect(alike).toHaveLength(measured.length);
+    for (const same of alike) expect(same).toMatchObject({ verdict: 'alike', rmsDb: 0 });
+    const beside = besideOtherJob(carrier, coupe);
     expect(beside.find((b) => b.verdict === 'missing')).toBeTruthy();
     expect(beside.find((b) => b.verdict === 'differs')!.says).toMatch(/here, .* there/);
   });

@@ -1,7 +1,10 @@
-import type { PairView } from '../model/views.ts';
-import { captureInForce } from '../model/views.ts';
+import { captureInForce } from '../model/capture-in-force.ts';
+import type { JobView, PairView } from '../model/views.ts';
 import { formatFrequency } from '../quantity/frequency.ts';
 import type { ResponseAnalysis } from '../signal/analyse.ts';
+
+type SameCar = Pick<JobView, 'units' | 'intake'>;
+const outputsOf = (job: SameCar): PairView[] => job.units.flatMap((u) => u.pairs);
 
 export interface SamePair {
   pairId: string;
@@ -21,16 +24,16 @@ const ALIKE_OCTAVES = 1 / 3;
 /**
  * Every output of a job beside the one of the same channel in another job: the same car, or one said to be alike.
  *
- * @param own,others outputs with their captures
+ * @param job,otherJob outputs with their captures, and what those are held against
  */
-export function besideOtherJob(own: readonly PairView[], others: readonly PairView[]): SamePair[] {
+export function besideOtherJob(job: SameCar, otherJob: SameCar): SamePair[] {
   const channel = (p: PairView) => [p.side, p.axle, p.way, p.suffix.toLowerCase()].join('/');
-  const byChannel = new Map(others.map((p) => [channel(p), p]));
-  return own.map((pair) => {
+  const byChannel = new Map(outputsOf(otherJob).map((p) => [channel(p), p]));
+  return outputsOf(job).map((pair) => {
     const other = byChannel.get(channel(pair));
     const at = { pairId: pair.id, otherPairId: other?.id ?? null, rmsDb: null };
     if (!other) return { ...at, verdict: 'missing', says: 'The other job has no such output.' };
-    const [a, b] = [captureInForce(pair)?.analysis, captureInForce(other)?.analysis];
+    const [a, b] = [captureInForce(job, pair)?.analysis, captureInForce(otherJob, other)?.analysis];
     if (!a || !b)
       return { ...at, verdict: 'not-measured', says: a ? 'Not measured there.' : 'Not measured here.' };
     return { ...at, ...compare(a, b) };

@@ -1,5 +1,6 @@
 import { START_INTAKE } from '../model/intake.ts';
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, type JobFile } from '../model/job-file.ts';
+import { START_REFERENCE } from '../model/reference.ts';
 import { UNKNOWN_SITUATION } from '../model/situation.ts';
 import { USUAL_SPEAKER } from '../model/target.ts';
 import { START_BRIEF } from '../model/brief.ts';
@@ -15,7 +16,7 @@ type FileConnectors = JobFile['units'][number]['connectors'];
 
 /** The first capture of a demo car; the others follow minutes apart. */
 const FIRST_CAPTURE = Date.UTC(2026, 10, 2, 9, 5);
-/** The usual step, at which the demo's cars are described. */
+/** The step at which the demo's cars are described. */
 const REFERENCE_STEP = 18;
 const BETWEEN_CAPTURES = 4 * 60_000;
 const BETWEEN_CARS = 30 * 3_600_000;
@@ -58,6 +59,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
       silenceDb: null,
       noiseTiltDb: 0,
       withdrawnAt: null,
+      pin: null,
       repairs: [],
       response,
     };
@@ -76,15 +78,12 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
       connectors: u === 0 ? found.connectors : [],
       pairs: outputs.map((output) => {
         const index = ++pairs;
-        // The reference step is measured last, so that it is the capture in force.
-        const others = output.measuredAtSteps.filter((s) => s !== REFERENCE_STEP);
-        const steps = [...others, ...output.measuredAtSteps.filter((s) => s === REFERENCE_STEP)];
         return {
           ...output.pair,
           key: `p${index}`,
           version: 1,
           retiredAt: null,
-          captures: steps.map((step) => captureOf(output, step, index)).reverse(),
+          captures: output.measuredAtSteps.map((step) => captureOf(output, step, index)).reverse(),
         };
       }),
     })),
@@ -114,7 +113,13 @@ function foundOnCar(
   start: number,
 ): Pick<JobFile, 'readings' | 'sheets' | 'intake'> & { connectors: FileConnectors } {
   const { drive, clues } = car;
-  const intake = { ...START_INTAKE, version: 1, drive, clues: { ...START_INTAKE.clues, ...clues } };
+  const intake = {
+    ...START_INTAKE,
+    version: 1,
+    drive,
+    clues: { ...START_INTAKE.clues, ...clues },
+    reference: { ...START_REFERENCE, volumeStep: REFERENCE_STEP },
+  };
   if (!car.harness) return { connectors: [], readings: [], sheets: [], intake };
   const wiring = wiringOfCar(car, car.harness);
   const key = (index: string) => {

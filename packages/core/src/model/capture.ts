@@ -12,6 +12,7 @@ import {
   momentSchema,
   requiredLine,
   saidSchema,
+  volumeStepSchema,
 } from './words.ts';
 
 export const levelUnitSchema = z.enum(['dB', 'dBV', 'dBFS']);
@@ -24,7 +25,7 @@ export const captureFieldsSchema = z
     levelUnit: levelUnitSchema,
     /** `source`: the phase column is against the signal that was played; only then is it used in sums */
     phaseReference: z.enum(['source', 'none']),
-    volumeStep: z.int('a volume step is a whole number').min(0, 'from 0').max(200, 'up to 200').nullable(),
+    volumeStep: volumeStepSchema.nullable(),
     load: z.enum(['speaker', 'resistor', 'none', 'unknown']),
     situation: situationSchema.default(UNKNOWN_SITUATION),
     note: line(500),
@@ -52,6 +53,12 @@ export const noiseTiltSchema = z.number().min(-6, 'from -6 dB per octave').max(6
 /** What had to be changed to read a file, in words. */
 export const repairsSchema = z.array(saidSchema).max(50);
 
+/** Somebody decided that this capture counts for its output, whatever the others say. */
+export const pinSchema = z.object({ because: requiredLine(200), at: momentSchema }).meta({ id: 'Pin' });
+export type Pin = z.infer<typeof pinSchema>;
+export const pinFieldsSchema = pinSchema.pick({ because: true }).meta({ id: 'PinFields' });
+export type PinFields = z.infer<typeof pinFieldsSchema>;
+
 export const captureSchema = captureFieldsSchema
   .extend({
     id: idSchema,
@@ -67,6 +74,7 @@ export const captureSchema = captureFieldsSchema
     silenceDb: decibelSchema.nullable(),
     repairs: repairsSchema,
     withdrawnAt: momentSchema.nullable(),
+    pin: pinSchema.nullable(),
     analysis: analysisSchema,
   })
   .meta({ id: 'Capture' });

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { captureFieldsSchema } from './capture.ts';
 import { situationSchema } from './situation.ts';
 import { ref } from './ref.ts';
-import { idSchema, line, momentSchema } from './words.ts';
+import { idSchema, line, momentSchema, volumeStepSchema } from './words.ts';
 
 /** Sounds that the factory system adds to the music. */
 export const ADDED_SOUNDS = [
@@ -17,7 +17,6 @@ export type AddedSound = (typeof ADDED_SOUNDS)[number];
 
 const volts = z.number().min(0, 'volts from 0').max(100, 'up to 100 V');
 const hertz = z.number().min(10, 'from 10 Hz').max(30_000, 'up to 30 kHz');
-const step = z.int('a volume step is a whole number').min(0, 'from 0').max(200, 'up to 200');
 
 /** What somebody read off a meter or heard in one step of a guided test. */
 export const checkBodySchema = z.discriminatedUnion('kind', [
@@ -28,7 +27,7 @@ export const checkBodySchema = z.discriminatedUnion('kind', [
     kind: z.literal('level'),
     hz: hertz,
     volts,
-    volumeStep: step,
+    volumeStep: volumeStepSchema,
     signalDb: situationSchema.shape.signalDb,
     supplyVolts: situationSchema.shape.supplyVolts,
     load: captureFieldsSchema.shape.load,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { referenceSchema, START_REFERENCE } from './reference.ts';
 import { line, momentSchema, requiredLine, versionSchema } from './words.ts';
 
 /** What is looked at when a car comes in, and again before it goes. */
@@ -49,6 +50,8 @@ export const intakeFieldsSchema = z
     tools: z.array(toolSchema).max(6),
     zeroed: z.array(z.enum(ZERO_ITEMS)).max(ZERO_ITEMS.length),
     clues: cluesSchema,
+    /** what measurements are held against */
+    reference: referenceSchema,
     /** signed checks, oldest first; one is added, none is changed: the car is gone through again before it leaves */
     walkIns: z.array(walkInSchema).max(20, 'at most 20 signed checks'),
   })
@@ -70,5 +73,6 @@ export const START_INTAKE: IntakeFields = {
     faderWorks: 'unknown',
     moreSpeakersThanFour: 'unknown',
   },
+  reference: START_REFERENCE,
   walkIns: [],
 };

@@ -1,5 +1,6 @@
 import { START_BRIEF } from './brief.ts';
 import { START_INTAKE } from './intake.ts';
+import { START_REFERENCE } from './reference.ts';
 
 type Content = Record<string, unknown>;
 
@@ -112,7 +113,16 @@ function withoutErased(plan: Content): Content {
   return named(plan) as Content;
 }
 
-const STEPS = [fromVersion1, fromVersion2, fromVersion3, fromVersion4, fromVersion5];
+/** Version 6 held no measurement to a reference and pinned none: the newest of an output counted. */
+const fromVersion6 = (content: Content): Content => ({
+  ...content,
+  units: withCaptures(content['units'], { pin: null }),
+  intake: isContent(content['intake'])
+    ? { reference: START_REFERENCE, ...content['intake'] }
+    : content['intake'],
+});
+
+const STEPS = [fromVersion1, fromVersion2, fromVersion3, fromVersion4, fromVersion5, fromVersion6];
 
 /** A file's content as the newest version has it: what an older version lacks is put in, step by step. */
 export function broughtToNow(content: object, version: number): object {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { briefSchema } from './brief.ts';
-import { captureFieldsSchema, noiseTiltSchema, repairsSchema, responseSchema } from './capture.ts';
+import { captureFieldsSchema, noiseTiltSchema, pinSchema, repairsSchema, responseSchema } from './capture.ts';
 import { checkFieldsSchema } from './check.ts';
 import { connectorFieldsSchema, photoOnSchema } from './connector.ts';
 import { decisionFieldsSchema } from './decision.ts';
@@ -19,7 +19,7 @@ import { pairFieldsSchema, unitFieldsSchema } from './unit.ts';
 import { countSchema, decibelSchema, line, momentSchema, requiredLine, versionSchema } from './words.ts';
 
 export const JOB_FILE_FORMAT = 'ulpen-job';
-export const JOB_FILE_VERSION = 6;
+export const JOB_FILE_VERSION = 7;
 
 /** Inside a file things are named by short keys, so that a file can be taken in any number of times. */
 const some = <S extends z.ZodType>(item: S, limit: LimitName) =>
@@ -35,6 +35,7 @@ const capture = captureFieldsSchema.extend({
   sha256,
   importedAt: momentSchema,
   withdrawnAt: momentSchema.nullable(),
+  pin: pinSchema.nullable(),
   repairs: repairsSchema,
   recordingId: keyRef('recording').nullable(),
   noiseTiltDb: noiseTiltSchema,

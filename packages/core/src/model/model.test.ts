@@ -6,7 +6,7 @@ import { jobFileOfCar } from '../carsim/job-file-of-car.ts';
 import { analysisSchema } from './analysis.ts';
 import { analyseResponse } from '../signal/analyse.ts';
 import { columnChoiceSchema, responseSchema } from './capture.ts';
-import { type JobFile, jobFileSchema } from './job-file.ts';
+import { JOB_FILE_VERSION, type JobFile, jobFileSchema } from './job-file.ts';
 import { readJobFile, readJobFileText } from './read-job-file.ts';
 import { jobFieldsSchema } from './job.ts';
 import { START_INTAKE } from './intake.ts';
@@ -123,9 +123,9 @@ describe('job files', () => {
     ['null', 'null', 'format', 'not a job file'],
     [
       'a later version',
-      '{"format":"ulpen-job","version":7}',
+      `{"format":"ulpen-job","version":${JOB_FILE_VERSION + 1}}`,
       'version',
-      'version 7; this program reads versions 1 to 6',
+      `version ${JOB_FILE_VERSION + 1}; this program reads versions 1 to ${JOB_FILE_VERSION}`,
     ],
   ])('%s is refused with words', (_, text, field, words) => {
     const read = readJobFileText(text);

@@ -6,6 +6,7 @@ import { jobFileOfCar } from '../carsim/job-file-of-car.ts';
 import { JOB_FILE_VERSION, type JobFile } from './job-file.ts';
 import { arrayName, JSON_NAME, zipJobFile } from './job-file-zip.ts';
 import { readJobFile, readJobFileBytes, readJobFileText } from './read-job-file.ts';
+import { START_REFERENCE } from './reference.ts';
 
 const FIXTURES = unzipSync(readFileSync(new URL('../../fixtures/job-files.zip', import.meta.url)));
 
@@ -29,10 +30,10 @@ const problemsOf = (content: unknown) => {
 };
 
 describe('files that this program ever wrote', () => {
-  it('are thirty-six, of five versions and of both shapes of the second', () => {
+  it('are thirty-eight, of six versions and of both shapes of the second', () => {
     const names = Object.keys(FIXTURES);
-    expect(names).toHaveLength(36);
-    for (const kind of ['v1-', 'v2-one-walk-in-', 'v2-', 'v3-', 'v4-', 'v5-'])
+    expect(names).toHaveLength(38);
+    for (const kind of ['v1-', 'v2-one-walk-in-', 'v2-', 'v3-', 'v4-', 'v5-', 'v6-'])
       expect(names.some((name) => name.startsWith(kind))).toBe(true);
   });
   it.each(Object.keys(FIXTURES))('%s is read, and comes out of a zip as it went in', (name) => {
@@ -49,6 +50,17 @@ describe('files that this program ever wrote', () => {
     if ('walkIn' in (old['intake'] ?? {}))
       expect(file.intake.walkIns).toEqual(old['intake'].walkIn ? [old['intake'].walkIn] : []);
     expect(readJobFileBytes(zipJobFile(file))).toEqual({ file });
+  });
+  it('zips of version 6 are read: nothing was pinned, and nothing said what measurements are held against', () => {
+    const entries = unzipSync(zipJobFile(base));
+    const old = JSON.parse(new TextDecoder().decode(entries['job.json'])) as Spoilable;
+    delete old['intake'].reference;
+    for (const { captures } of old['units'].flatMap((u: Spoilable) => u['pairs']) as Spoilable[])
+      for (const c of captures) delete c.pin;
+    const json = new TextEncoder().encode(JSON.stringify({ ...old, version: 6 }));
+    expect(readJobFileBytes(zipSync({ ...entries, 'job.json': json }))).toEqual({
+      file: { ...base, intake: { ...base.intake, reference: START_REFERENCE } },
+    });
   });
   it('the photos of a plug are photos of the job that show the plug', () => {
     const photo = {
@@ -124,6 +136,14 @@ describe('a file is not trusted: refused with place and reason', () => {
           revealed: false,
         }),
       'simulation.taken: up to a million',
+    ],
+    [
+      'two pinned captures of one output',
+      (f) => {
+        const pin = { because: 'x', at: '2026-11-02T09:05:00.000Z' };
+        pair(f).captures = [capture(f), { ...capture(f), key: 'c999' }].map((c) => ({ ...c, pin }));
+      },
+      'units.0.pairs.0.captures.1.pin: another capture of this output is pinned already',
     ],
     ['half an emoji', (f) => (f['job'].car = 'Car \ud83d'), 'job.car: contains half a character'],
     ['NUL in a name', (f) => (f['job'].car = 'Car \0'), 'job.car: must not contain the character NUL'],

@@ -92,11 +92,15 @@ function readZip(bytes: Uint8Array): ReadJobFile {
   return missing ? refuse(missing.field, missing.message) : readJobFile(content);
 }
 
-/** What a shape cannot say: keys given twice, names of what is not there, readings on locked plugs, no pictures. */
+/**
+ * What a shape cannot say: keys given twice, names of what is not there, readings on locked plugs, two pinned captures
+ * of one output, no pictures.
+ */
 function problemsOf(file: JobFile): FileProblem[] {
   return [
     ...keyProblems(file),
     ...lockProblems(file),
+    ...pinProblems(file),
     ...file.photos.flatMap((photo, n) =>
       pictureKind(photo.content) === photo.mediaType
         ? []
@@ -175,4 +179,14 @@ function sizeProblems(file: JobFile): FileProblem[] {
       ? [{ field: 'photos', message: limitWords('photoBytesOfJob') }]
       : []),
   ];
+}
+
+function pinProblems(file: JobFile): FileProblem[] {
+  return file.units.flatMap((unit, u) =>
+    unit.pairs.flatMap((pair, p) => {
+      const [, second] = pair.captures.flatMap((c, n) => (c.pin === null ? [] : [n]));
+      const message = 'another capture of this output is pinned already; at most one is';
+      return second === undefined ? [] : [{ field: `units.${u}.pairs.${p}.captures.${second}.pin`, message }];
+    }),
+  );
 }

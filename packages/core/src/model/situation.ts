@@ -3,6 +3,27 @@ import { z } from 'zod';
 /** How the source was routed while something was measured; it tells upmixing from plain stereo. */
 export const PLAYED_IN = ['both', 'left', 'right', 'different', 'unknown'] as const;
 
+export const LOAD_WORD = {
+  speaker: 'speaker connected',
+  resistor: 'load resistor',
+  none: 'no load',
+  unknown: 'load not noted',
+} as const;
+export const ENGINE_WORD = {
+  off: 'engine off',
+  idle: 'engine idling',
+  raised: 'engine at raised rpm',
+  unknown: 'engine not noted',
+} as const;
+/** After `played in`. */
+export const PLAYED_IN_WORD: Record<(typeof PLAYED_IN)[number], string> = {
+  both: 'both channels',
+  left: 'the left channel',
+  right: 'the right channel',
+  different: 'both channels, uncorrelated',
+  unknown: 'channels not noted',
+};
+
 /** How car and source were while an output was measured, beside volume step and load. */
 export const situationSchema = z
   .object({

@@ -92,8 +92,3 @@ export const problemSchema = z
   })
   .meta({ id: 'Problem' });
 export type Problem = z.infer<typeof problemSchema>;
-
-/** The capture in force: the newest that is not withdrawn. */
-export function captureInForce(pair: PairView): PairView['captures'][number] | null {
-  return pair.captures.find((c) => c.withdrawnAt === null) ?? null;
-}

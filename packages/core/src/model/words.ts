@@ -53,6 +53,12 @@ export const wireSchema = z
     `a wire is two letters of IEC 60757 (${WIRE_COLOURS.join(', ')}), a stripe after a slash: BN/WH`,
   );
 
+/** Where the radio's volume stands, as it counts. */
+export const volumeStepSchema = z
+  .int('a volume step is a whole number')
+  .min(0, 'from 0')
+  .max(200, 'up to 200');
+
 export const idSchema = z.uuid('an id is a UUID');
 /** the largest whole number that a column of the database holds */
 const MOST_COUNT = 2 ** 31 - 1;

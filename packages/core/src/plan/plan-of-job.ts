@@ -2,7 +2,8 @@ import { behaviourOfJob } from '../behaviour/behaviour-of-job.ts';
 import type { LibraryDevice } from '../model/device.ts';
 import type { PlanBasis } from '../model/plan.ts';
 import { type PreferencesFields, START_PREFERENCES } from '../model/shop.ts';
-import { captureInForce, type JobView } from '../model/views.ts';
+import { captureInForce } from '../model/capture-in-force.ts';
+import type { JobView } from '../model/views.ts';
 import { type HarnessFacts, NO_HARNESS } from './harness-facts.ts';
 import { factsOfPair } from './output-facts.ts';
 import type { PlanInput } from './plan-input.ts';
@@ -19,7 +20,7 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
   const behaviour = new Map(behaviourOfJob(job).pairs.map((b) => [b.pairId, b]));
   const pairs = job.units.flatMap((unit) =>
     unit.pairs.map(({ captures, ...pair }) => {
-      const capture = captureInForce({ ...pair, captures });
+      const capture = captureInForce(job, { ...pair, captures });
       const live = captures.filter((c) => c.withdrawnAt === null);
       return {
         ...pair,
@@ -70,7 +71,7 @@ const live = (list: readonly { withdrawnAt: string | null }[]) =>
 export function planBasisOf(job: JobView): PlanBasis {
   const captures = job.units.flatMap((unit) =>
     unit.pairs.flatMap((pair) => {
-      const capture = captureInForce(pair);
+      const capture = captureInForce(job, pair);
       return capture ? [{ id: capture.id, pairVersion: pair.version }] : [];
     }),
   );

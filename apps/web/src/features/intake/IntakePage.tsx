@@ -92,7 +92,7 @@ export function IntakePage() {
             {choosing && starts}
           </>
         )}
-        <ZeroRadio intake={intake} change={change} />
+        <ZeroRadio job={job} intake={intake} change={change} />
         <SystemGuess intake={intake} change={change} />
       </section>
     </main>

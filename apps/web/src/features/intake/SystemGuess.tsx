@@ -1,5 +1,6 @@
-import { type Clues, type IntakeFields, likelySystems, ZERO_ITEMS } from '@ulpen/core';
+import { type Clues, type IntakeFields, type JobView, likelySystems, ZERO_ITEMS } from '@ulpen/core';
 import { CLUE_WORDS, ZERO_WORDS } from './intake-words.ts';
+import { ReferenceFields } from './ReferenceFields.tsx';
 
 interface SystemGuessProps {
   intake: IntakeFields;
@@ -60,7 +61,7 @@ export function SystemGuess({ intake, change }: SystemGuessProps) {
 }
 
 /** Set to nothing before the first reading, and kept that way. */
-export function ZeroRadio({ intake, change }: SystemGuessProps) {
+export function ZeroRadio({ job, intake, change }: SystemGuessProps & { job: JobView }) {
   const left = ZERO_ITEMS.length - intake.zeroed.length;
   return (
     <section className="intake-part" aria-label="Zero the radio">
@@ -95,6 +96,11 @@ export function ZeroRadio({ intake, change }: SystemGuessProps) {
         })}
       </ul>
       <p className="quiet small">These hold for every reading and capture of this job.</p>
+      <ReferenceFields
+        job={job}
+        reference={intake.reference}
+        onChange={(reference) => change({ reference })}
+      />
     </section>
   );
 }

@@ -12,7 +12,7 @@ interface Joint {
 
 function jointsOf(job: JobView): Joint[] {
   const pairs = job.units.flatMap((u) => u.pairs);
-  const unmeasured = pairs.filter((p) => captureInForce(p) === null).length;
+  const unmeasured = pairs.filter((p) => captureInForce(job, p) === null).length;
   const standing = job.plans.filter((p) => isUpToDate(p.basis, job)).length;
   return [
     {

@@ -1,66 +1,117 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from 'react-bootstrap';
+import { Pin, PinOff } from 'lucide-react';
 import { format } from 'date-fns';
-import { type Capture, captureInForce, type PairView } from '@ulpen/core';
+import { type Capture, chooseCapture, type PairView } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { useNotices } from '../../ui/notices-store.ts';
 import { bandEdges, classWord } from '../../ui/bands-words.ts';
 import { useFramedJob } from '../job/JobFrame.tsx';
+import { PinDialog } from './PinDialog.tsx';
 
-/** All captures of an output, newest first. One that was a mistake is withdrawn, never erased. */
+/**
+ * All captures of an output, newest first, with the one that counts and why. One that was a mistake is withdrawn,
+ * never erased; one that would not count by itself can be pinned.
+ */
 export function CaptureList({ pair, shownId }: { pair: PairView; shownId: string | null }) {
   const job = useFramedJob();
   const tell = useNotices((s) => s.tell);
-  const inForce = captureInForce(pair)?.id;
-  const restore = useJobChange(job.id, (id: string) => api.post<Capture>(`/captures/${id}/restore`));
-  const withdraw = useJobChange(job.id, (id: string) => api.post<Capture>(`/captures/${id}/withdraw`));
+  const [pinning, setPinning] = useState<Capture | null>(null);
+  const choice = chooseCapture(job, pair);
+  const send = useJobChange(job.id, ({ id, what, body }: { id: string; what: string; body?: object }) =>
+    api.post<Capture>(`/captures/${id}/${what}`, body),
+  );
+  const stands = (capture: Capture) =>
+    capture.withdrawnAt
+      ? 'withdrawn'
+      : capture.id === choice.capture?.id
+        ? capture.pin
+          ? 'counts, pinned'
+          : 'counts'
+        : (choice.others.get(capture.id) ?? '');
+  const unpin = (capture: Capture) =>
+    send.mutate(
+      { id: capture.id, what: 'unpin' },
+      {
+        onSuccess: () =>
+          tell({
+            text: 'Unpinned: the nearest to the reference counts.',
+            undo: () => send.mutate({ id: capture.id, what: 'pin', body: { because: capture.pin!.because } }),
+          }),
+      },
+    );
+  const withdraw = ({ id }: Capture) =>
+    send.mutate(
+      { id, what: 'withdraw' },
+      {
+        onSuccess: () =>
+          tell({
+            text: 'Capture withdrawn; it stays in the record.',
+            undo: () => send.mutate({ id, what: 'restore' }),
+          }),
+      },
+    );
   return (
     <section className="captures" aria-label="Captures">
       <h3 className="label">Captures</h3>
+      <p className="small m-0">{choice.says}</p>
       <ul>
         {pair.captures.map((capture) => (
           <li
             key={capture.id}
-            className={`${capture.withdrawnAt ? 'capture-withdrawn' : ''} ${capture.id === shownId ? 'capture-shown' : ''}`}
+            className={`${capture.withdrawnAt ? 'capture-withdrawn' : ''} ${capture.id === shownId ? 'capture-shown' : ''} ${capture.id === choice.capture?.id ? 'capture-counts' : ''}`}
           >
             <Link
               to={`?capture=${capture.id}`}
               replace
               aria-current={capture.id === shownId ? 'true' : undefined}
             >
-              <span className="num small">{format(new Date(capture.importedAt), 'dd.MM. HH:mm')}</span>
               <span className="num">{capture.volumeStep === null ? '–' : `step ${capture.volumeStep}`}</span>
               <span className="clip">
                 {classWord(capture.analysis)} <span className="num">{bandEdges(capture.analysis)}</span>
               </span>
               <span className="small quiet">
-                {capture.withdrawnAt ? 'withdrawn' : capture.id === inForce ? 'in force' : 'kept'}
+                <span className="capture-stands">{stands(capture)}</span>,{' '}
+                <span className="num">{format(new Date(capture.importedAt), 'dd.MM. HH:mm')}</span>
               </span>
             </Link>
             {capture.withdrawnAt ? (
-              <Button variant="quiet" onClick={() => restore.mutate(capture.id)}>
+              <Button variant="quiet" onClick={() => send.mutate({ id: capture.id, what: 'restore' })}>
                 Restore
               </Button>
             ) : (
-              <Button
-                variant="quiet"
-                onClick={() =>
-                  withdraw.mutate(capture.id, {
-                    onSuccess: () =>
-                      tell({
-                        text: 'Capture withdrawn; it stays in the record.',
-                        undo: () => restore.mutate(capture.id),
-                      }),
-                  })
-                }
-              >
-                Withdraw
-              </Button>
+              <>
+                {capture.pin ? (
+                  <Button variant="quiet" aria-label="Unpin" title="Unpin" onClick={() => unpin(capture)}>
+                    <PinOff size={16} />
+                  </Button>
+                ) : (
+                  <Button variant="quiet" aria-label="Pin" title="Pin" onClick={() => setPinning(capture)}>
+                    <Pin size={16} />
+                  </Button>
+                )}
+                <Button variant="quiet" onClick={() => withdraw(capture)}>
+                  Withdraw
+                </Button>
+              </>
             )}
           </li>
         ))}
       </ul>
+      {pinning && (
+        <PinDialog
+          busy={send.isPending}
+          onClose={() => setPinning(null)}
+          onPin={(because) =>
+            send.mutate(
+              { id: pinning.id, what: 'pin', body: { because } },
+              { onSuccess: () => setPinning(null) },
+            )
+          }
+        />
+      )}
     </section>
   );
 }

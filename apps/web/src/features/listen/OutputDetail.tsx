@@ -2,7 +2,7 @@ import { memo, useRef } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { AudioLines, FileUp, Pencil } from 'lucide-react';
-import { captureInForce, pairName, type PairView, type UnitView } from '@ulpen/core';
+import { chooseCapture, pairName, type PairView, type UnitView } from '@ulpen/core';
 import { useFileDrop } from '../../ui/use-file-drop.ts';
 import { StandingTag } from '../../ui/StandingTag.tsx';
 import { useFramedJob } from '../job/JobFrame.tsx';
@@ -25,7 +25,10 @@ export const OutputDetail = memo(function OutputDetail({ pair, unit, onFiles, on
   const input = useRef<HTMLInputElement>(null);
   const { over, handlers } = useFileDrop((files) => onFiles(files, pair.id));
   const [params] = useSearchParams();
-  const shown = pair.captures.find((c) => c.id === params.get('capture')) ?? captureInForce(pair);
+  const choice = chooseCapture(job, pair);
+  const newest = pair.captures.find((c) => c.withdrawnAt === null) ?? null;
+  const shown = pair.captures.find((c) => c.id === params.get('capture')) ?? choice.capture ?? newest;
+  const leftOut = shown && choice.others.get(shown.id);
   const name = pairName(pair);
   const live = pair.captures.filter((c) => c.withdrawnAt === null).length;
   return (
@@ -66,6 +69,11 @@ export const OutputDetail = memo(function OutputDetail({ pair, unit, onFiles, on
           <FileUp size={18} /> Import
         </Button>
       </div>
+      {leftOut && (
+        <p className="look-again" role="status">
+          <strong>This measurement does not count: {leftOut}.</strong> {choice.capture ? '' : choice.says}
+        </p>
+      )}
       {shown ? (
         <CaptureProfile capture={shown} pair={pair} />
       ) : (

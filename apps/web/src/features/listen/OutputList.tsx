@@ -42,7 +42,7 @@ export const OutputList = memo(function OutputList({
               {unit.pairs.map((pair) => (
                 <OutputRow
                   key={pair.id}
-                  jobId={job.id}
+                  job={job}
                   pair={pair}
                   selected={pair.id === selectedId}
                   onDropFiles={onDropFiles}
@@ -101,21 +101,21 @@ function UnitHead({ unit, onEdit }: { unit: UnitView; onEdit: OutputListProps['o
 }
 
 interface OutputRowProps {
-  jobId: string;
+  job: JobView;
   pair: PairView;
   selected: boolean;
   onDropFiles: OutputListProps['onDropFiles'];
 }
 
-function OutputRow({ jobId, pair, selected, onDropFiles }: OutputRowProps) {
+function OutputRow({ job, pair, selected, onDropFiles }: OutputRowProps) {
   const { over, handlers } = useFileDrop((files) => onDropFiles(files, pair.id));
-  const capture = captureInForce(pair);
+  const capture = captureInForce(job, pair);
   const name = pairName(pair);
   const place = pairPlace(pair);
   return (
     <li {...handlers}>
       <NavLink
-        to={`/jobs/${jobId}/listen/${pair.id}`}
+        to={`/jobs/${job.id}/listen/${pair.id}`}
         className={`output-row ${selected ? 'output-selected' : ''} ${over ? 'output-over' : ''}`}
         aria-current={selected ? 'true' : undefined}
       >
@@ -142,7 +142,9 @@ function OutputRow({ jobId, pair, selected, onDropFiles }: OutputRowProps) {
               <span className="num">{bandEdges(capture.analysis)}</span>
             </>
           ) : (
-            <span className="quiet">open</span>
+            <span className="quiet">
+              {pair.captures.some((c) => c.withdrawnAt === null) ? 'none counts' : 'open'}
+            </span>
           )}
         </span>
       </NavLink>

@@ -1,14 +1,7 @@
 import { Form } from 'react-bootstrap';
-import type { CaptureFields } from '@ulpen/core';
+import { type CaptureFields, LOAD_WORD } from '@ulpen/core';
 
 type StepAndLoadFields = Pick<CaptureFields, 'volumeStep' | 'load'>;
-
-const LOAD_WORD: Record<CaptureFields['load'], string> = {
-  speaker: 'factory speaker on',
-  resistor: 'resistor',
-  none: 'no load',
-  unknown: 'not noted',
-};
 
 interface StepAndLoadProps {
   /** begins the ids of the fields */

@@ -2,6 +2,7 @@ import {
   type Capture,
   type FittedFilter,
   formatFrequency,
+  LOAD_WORD,
   type PairFields,
   type ResponseAnalysis,
   TILT_DB_PER_OCTAVE,
@@ -39,13 +40,6 @@ export function filterWords(filter: FittedFilter | null | undefined): string {
   const family = filter.family === 'butterworth' ? 'Butterworth' : 'Linkwitz-Riley';
   return `${family} ${filter.slopeDbPerOctave} dB/oct, ±${percent} %`;
 }
-
-const LOAD_WORD: Record<Capture['load'], string> = {
-  speaker: 'factory speaker on',
-  resistor: 'resistor as load',
-  none: 'no load',
-  unknown: 'load not noted',
-};
 
 /** Where a capture comes from, with its conditions. */
 export function captureSentence(capture: Capture): string {

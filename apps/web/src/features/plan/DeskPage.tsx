@@ -99,7 +99,7 @@ export function DeskPage() {
         <ul className="desk-inputs">
           {allowed(job, feed).map((pair) => {
             const tap = taps.find((t) => t.pairId === pair.id);
-            const capture = captureInForce(pair);
+            const capture = captureInForce(job, pair);
             return (
               <li key={pair.id} className={tap ? 'desk-on' : ''}>
                 <label className="desk-pair">
@@ -154,5 +154,5 @@ function allowed(job: JobView, feed: Feed): PairView[] {
   const used = (p: PairView) => feed.taps.some((t) => t.pairId === p.id);
   return pairs
     .filter((p) => used(p) || feed.side === 'mono' || p.side === feed.side)
-    .filter((p) => captureInForce(p)?.analysis.bandClass !== 'silent');
+    .filter((p) => captureInForce(job, p)?.analysis.bandClass !== 'silent');
 }

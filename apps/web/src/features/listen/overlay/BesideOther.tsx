@@ -17,7 +17,7 @@ interface BesideOtherProps {
 export function BesideOther({ job, other, onPair }: BesideOtherProps) {
   const own = job.units.flatMap((u) => u.pairs);
   const others = other.units.flatMap((u) => u.pairs);
-  const beside = besideOtherJob(own, others);
+  const beside = besideOtherJob(job, other);
   return (
     <section aria-label={`Beside ${other.car}`}>
       <h2 className="overlay-beside-head">
@@ -36,7 +36,7 @@ export function BesideOther({ job, other, onPair }: BesideOtherProps) {
           {beside.map((line) => {
             const pair = own.find((p) => p.id === line.pairId)!;
             const twin = others.find((p) => p.id === line.otherPairId);
-            const ids = [captureInForce(pair)?.id, twin && captureInForce(twin)?.id].filter(
+            const ids = [captureInForce(job, pair)?.id, twin && captureInForce(other, twin)?.id].filter(
               (id) => id !== undefined,
             );
             return (

@@ -32,7 +32,7 @@ export function OverlayPage() {
     return { id, name, ...smoothed, passBandDb, place };
   });
   const units = new Set(shown.map((id) => known.get(id)!.capture.levelUnit));
-  const live = job.units.flatMap((u) => u.pairs).filter((p) => captureInForce(p));
+  const live = job.units.flatMap((u) => u.pairs).filter((p) => captureInForce(job, p));
   if (live.length === 0)
     return (
       <NoOutputs jobId={job.id} title="Nothing to lay over each other yet" action="Measure an output">
@@ -79,7 +79,7 @@ export function OverlayPage() {
           <button
             type="button"
             className="curve-all"
-            onClick={() => choose(live.map((p) => captureInForce(p)!.id))}
+            onClick={() => choose(live.map((p) => captureInForce(job, p)!.id))}
           >
             outputs in force
           </button>
@@ -88,7 +88,9 @@ export function OverlayPage() {
               key={side}
               type="button"
               className="curve-all"
-              onClick={() => choose(live.filter((p) => p.side === side).map((p) => captureInForce(p)!.id))}
+              onClick={() =>
+                choose(live.filter((p) => p.side === side).map((p) => captureInForce(job, p)!.id))
+              }
             >
               {side} side
             </button>

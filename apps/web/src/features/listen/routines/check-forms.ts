@@ -1,4 +1,4 @@
-import { type CheckBody, checkBodySchema } from '@ulpen/core';
+import { type CheckBody, checkBodySchema, LOAD_WORD } from '@ulpen/core';
 import { ADDED_WORD, MADE_WORD } from '../findings/added-words.ts';
 
 export type Values = Record<string, string>;
@@ -29,7 +29,6 @@ const choice = (name: string, label: string, words: Record<string, string>): Che
   words,
 });
 
-const LOAD = { speaker: 'factory speaker on', resistor: 'resistor', none: 'no load', unknown: 'not noted' };
 const TONES = [100, 400, 1000, 2000, 3000, 5000, 8000, 12_000];
 const nextTone = (hz: string) => String(TONES.find((t) => t > Number(hz)) ?? '');
 
@@ -41,7 +40,7 @@ export const LEVEL_OVER_STEPS: CheckFormShape = {
     number('hz', 'Tone, Hz'),
     number('signalDb', 'Recorded at, dB', false, '7.5rem'),
     number('supplyVolts', 'Supply, V', false),
-    choice('load', 'Load', LOAD),
+    choice('load', 'Load', LOAD_WORD),
   ],
   start: { volumeStep: '', volts: '', hz: '100', signalDb: '0', supplyVolts: '', load: 'speaker' },
   next: (now) => ({ ...now, volumeStep: '', volts: '' }),
@@ -54,7 +53,7 @@ export const LEVEL_OVER_TONES: CheckFormShape = {
     number('volts', 'Reads, V AC'),
     number('volumeStep', 'Volume step'),
     number('signalDb', 'Recorded at, dB', false, '7.5rem'),
-    choice('load', 'Load', LOAD),
+    choice('load', 'Load', LOAD_WORD),
   ],
   start: { ...LEVEL_OVER_STEPS.start, hz: '40' },
   next: (now) => ({ ...now, hz: now.hz === '40' ? '100' : nextTone(now.hz), volts: '' }),
@@ -86,7 +85,11 @@ export const COLD_STARTS: CheckFormShape = {
   kind: 'cold-start',
   fields: [
     number('start', 'Cold start'),
-    choice('load', 'Load', { none: 'no load', speaker: 'factory speaker on', resistor: 'resistor' }),
+    choice('load', 'Load', {
+      none: LOAD_WORD.none,
+      speaker: LOAD_WORD.speaker,
+      resistor: LOAD_WORD.resistor,
+    }),
     number('minutes', 'Played, minutes'),
     choice('result', 'It', {
       steady: 'stays steady',

@@ -1,4 +1,4 @@
-import { type CheckBody, formatFrequency } from '@ulpen/core';
+import { type CheckBody, ENGINE_WORD, formatFrequency, LOAD_WORD } from '@ulpen/core';
 import { addedWords } from '../findings/added-words.ts';
 
 const RESULT = {
@@ -8,8 +8,6 @@ const RESULT = {
   mutes: 'mutes',
   'fault-message': 'fault message',
 };
-const LOAD = { speaker: 'speaker on', resistor: 'on a resistor', none: 'no load', unknown: '' };
-const ENGINE = { off: 'engine off', idle: 'engine idling', raised: 'engine raised' };
 
 /** One kept reading as a line of a list. */
 export function checkWords(body: CheckBody): string {
@@ -24,11 +22,11 @@ export function checkWords(body: CheckBody): string {
         `${body.volts} V`,
         body.signalDb === null ? '' : `recorded at ${String(body.signalDb).replace('-', '−')} dB`,
         body.supplyVolts === null ? '' : `supply ${body.supplyVolts} V`,
-        LOAD[body.load],
+        LOAD_WORD[body.load],
       );
     case 'silence':
       return join(
-        ENGINE[body.engine],
+        ENGINE_WORD[body.engine],
         `${body.volts} V`,
         body.doors === 'unknown' ? '' : `doors ${body.doors}`,
       );
@@ -37,7 +35,7 @@ export function checkWords(body: CheckBody): string {
     case 'cold-start':
       return join(
         `start ${body.start}`,
-        LOAD[body.load],
+        LOAD_WORD[body.load],
         `${body.minutes} min`,
         RESULT[body.result],
         body.volts === null ? '' : `${body.volts} V`,

@@ -3,6 +3,7 @@ import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import {
   arrivalFinding,
+  type Capture,
   captureInForce,
   equalisationOf,
   formatDb,
@@ -46,7 +47,7 @@ export function SheetPage() {
       </EmptyState>
     );
   const unit = job.units.find((u) => u.id === pair.unitId)!;
-  const capture = captureInForce(pair);
+  const capture = captureInForce(job, pair);
   const nameOf = (id: string) => pairName(pairs.find((p) => p.id === id)!);
   const findings = findingsOfPair(behaviour, job, pair);
   const arrival = arrivalFinding(behaviour.arrivals, pair.id, nameOf);
@@ -87,7 +88,7 @@ export function SheetPage() {
           </StandingTag>
         </header>
         {capture ? <CaptureProfile capture={capture} pair={pair} /> : <Typical pair={pair} />}
-        {capture && <EqualisationLine pair={pair} />}
+        {capture && <EqualisationLine capture={capture} />}
         <section className="findings" aria-label="Behaviour">
           <h2 className="label">How it behaves</h2>
           {[...findings, { key: 'arrival', title: 'Delay and polarity', finding: arrival, bass: undefined }]
@@ -117,8 +118,7 @@ function Typical({ pair }: { pair: PairView }) {
 }
 
 /** What the factory’s equaliser adds to the filters. */
-function EqualisationLine({ pair }: { pair: PairView }) {
-  const capture = captureInForce(pair)!;
+function EqualisationLine({ capture }: { capture: Capture }) {
   const equalisation = equalisationOf(capture.analysis);
   if (!equalisation) return null;
   const { highest, lowest } = equalisation;

@@ -6,6 +6,7 @@ import {
   captureInForce,
   formatDb,
   type JobBehaviour,
+  type JobView,
   pairName,
   type PairView,
   TYPICAL_BANDS,
@@ -28,10 +29,7 @@ export function SystemPage() {
   const behaviour = useBehaviour(job);
   const [order, setOrder] = useState<Order>('list');
   const [assume, setAssume] = useState(false);
-  const pairs = sorted(
-    job.units.flatMap((u) => u.pairs),
-    order,
-  );
+  const pairs = sorted(job, order);
   if (pairs.length === 0)
     return (
       <NoOutputs jobId={job.id} title="No outputs yet" action="Add the outputs">
@@ -39,7 +37,7 @@ export function SystemPage() {
         seen at one look.
       </NoOutputs>
     );
-  const open = pairs.filter((p) => !captureInForce(p)).length;
+  const open = pairs.filter((p) => !captureInForce(job, p)).length;
   return (
     <main className="system">
       <div className="system-head">
@@ -86,7 +84,7 @@ export function SystemPage() {
             {pairs.map((pair) => (
               <SystemRow
                 key={pair.id}
-                jobId={job.id}
+                job={job}
                 pair={pair}
                 behaviour={behaviour}
                 assume={assume}
@@ -107,15 +105,15 @@ export function SystemPage() {
 }
 
 interface SystemRowProps {
-  jobId: string;
+  job: JobView;
   pair: PairView;
   behaviour: JobBehaviour;
   assume: boolean;
   nameOf: (pairId: string) => string;
 }
 
-function SystemRow({ jobId, pair, behaviour, assume, nameOf }: SystemRowProps) {
-  const capture = captureInForce(pair);
+function SystemRow({ job, pair, behaviour, assume, nameOf }: SystemRowProps) {
+  const capture = captureInForce(job, pair);
   const own = behaviour.pairs.find((p) => p.pairId === pair.id)!;
   const name = pairName(pair);
   const group = behaviour.arrivals.find((a) => a.arrivals.some((x) => x.pairId === pair.id));
@@ -125,7 +123,7 @@ function SystemRow({ jobId, pair, behaviour, assume, nameOf }: SystemRowProps) {
   return (
     <tr>
       <th scope="row">
-        <Link to={`/jobs/${jobId}/listen/${pair.id}`}>{name}</Link>
+        <Link to={`/jobs/${job.id}/listen/${pair.id}`}>{name}</Link>
       </th>
       <td className="system-band">
         {capture ? (
@@ -206,12 +204,13 @@ function Value({ value, note, care = false }: { value: string | null; note: stri
   );
 }
 
-function sorted(pairs: readonly PairView[], order: Order): PairView[] {
-  if (order === 'list') return [...pairs];
+function sorted(job: JobView, order: Order): PairView[] {
+  const pairs = job.units.flatMap((u) => u.pairs);
+  if (order === 'list') return pairs;
   const middle = (p: PairView) => {
-    const a = captureInForce(p)?.analysis;
+    const a = captureInForce(job, p)?.analysis;
     const band = a ? { lowHz: a.lowHz ?? 20, highHz: a.highHz ?? 20_000 } : TYPICAL_BANDS[p.way];
     return Math.sqrt(band.lowHz * band.highHz);
   };
-  return [...pairs].sort((a, b) => middle(a) - middle(b));
+  return pairs.sort((a, b) => middle(a) - middle(b));
 }

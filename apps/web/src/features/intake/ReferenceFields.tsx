@@ -1,0 +1,95 @@
+import { Form } from 'react-bootstrap';
+import {
+  ENGINE_WORD,
+  type JobView,
+  LOAD_WORD,
+  PLAYED_IN_WORD,
+  type Reference,
+  referenceOf,
+} from '@ulpen/core';
+import { NumberField } from '../../ui/NumberField.tsx';
+
+interface ReferenceFieldsProps {
+  job: JobView;
+  reference: Reference;
+  onChange: (reference: Reference) => void;
+}
+
+const DOORS_WORD: Record<Reference['doors'], string> = { closed: 'doors closed', open: 'doors open' };
+const LOADS = ['speaker', 'resistor', 'none'] as const;
+const ENGINES = ['off', 'idle', 'raised'] as const;
+const PLAYED = ['both', 'left', 'right', 'different'] as const;
+
+/** How car and source are while outputs are measured: of several measurements of one output the nearest counts. */
+export function ReferenceFields({ job, reference, onChange }: ReferenceFieldsProps) {
+  const held = referenceOf({ ...job, intake: { ...job.intake, reference } });
+  const choice = <K extends 'load' | 'engine' | 'doors' | 'playedIn'>(
+    name: K,
+    label: string,
+    options: readonly (readonly [Reference[K], string])[],
+  ) => (
+    <Form.Group controlId={`reference-${name}`}>
+      <Form.Label>{label}</Form.Label>
+      <Form.Select
+        value={reference[name] ?? ''}
+        onChange={(e) =>
+          onChange({ ...reference, [name]: options.find(([value]) => (value ?? '') === e.target.value)![0] })
+        }
+      >
+        {options.map(([value, word]) => (
+          <option key={word} value={value ?? ''}>
+            {word}
+          </option>
+        ))}
+      </Form.Select>
+    </Form.Group>
+  );
+  return (
+    <details className="brief-more">
+      <summary>
+        Reference for measurements:{' '}
+        <span className="num">{held.volumeStep === null ? 'no step yet' : `step ${held.volumeStep}`}</span>,{' '}
+        {[
+          LOAD_WORD[held.load],
+          ENGINE_WORD[held.engine],
+          DOORS_WORD[held.doors],
+          `played in ${PLAYED_IN_WORD[held.playedIn]}`,
+        ].join(', ')}
+      </summary>
+      <div className="reference-fields">
+        <NumberField
+          id="reference-step"
+          label="Volume step"
+          value={reference.volumeStep}
+          most={200}
+          placeholder={held.volumeStep === null ? 'as most outputs' : `${held.volumeStep}, as most`}
+          onChange={(step) =>
+            (step === null || Number.isInteger(step)) && onChange({ ...reference, volumeStep: step })
+          }
+        />
+        {choice('load', 'Load', [
+          [null, 'as most outputs'],
+          ...LOADS.map((load) => [load, LOAD_WORD[load]] as const),
+        ])}
+        {choice(
+          'engine',
+          'Engine',
+          ENGINES.map((engine) => [engine, ENGINE_WORD[engine]] as const),
+        )}
+        {choice('doors', 'Doors', [
+          ['closed', DOORS_WORD.closed],
+          ['open', DOORS_WORD.open],
+        ])}
+        {choice(
+          'playedIn',
+          'Played in',
+          PLAYED.map((played) => [played, PLAYED_IN_WORD[played]] as const),
+        )}
+      </div>
+      <Form.Text as="p" className="mt-2 mb-0">
+        Of several measurements of one output, the nearest to this one counts. One with another load or with
+        the engine running counts only when it is pinned.
+      </Form.Text>
+    </details>
+  );
+}
