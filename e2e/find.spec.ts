@@ -1,4 +1,3 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { complaintsOf, demoJob } from './shop.ts';
 
@@ -314,28 +313,6 @@ test('by touch on a phone: tap a cavity, tap the second wire, type, save', async
   expect(small).toBe(0);
   await context.close();
 });
-
-for (const theme of ['bay', 'desk']) {
-  test(`Find, the pin map and Intake can be read by everybody, ${theme}`, async ({ page }) => {
-    const job = await demoJob(page.request);
-    const { connectors } = await harnessOf(page, job.id);
-    await page.addInitScript((t) => localStorage.setItem('ulpen-theme', t), theme);
-    for (const [path, sign] of [
-      [`find/${connectors[1].id}?at=13-14`, '.cavity'],
-      ['find/map', '.pin-table'],
-      ['intake', '.walk-in'],
-    ] as const) {
-      await page.goto(`/jobs/${job.id}/${path}`);
-      await page.locator(sign).first().waitFor();
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-        .analyze();
-      expect(
-        violations.map((v) => `${path} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`),
-      ).toEqual([]);
-    }
-  });
-}
 
 test('Intake keeps codes, clues and the signed walk-in check', async ({ page }) => {
   const job = await demoJob(page.request, '2-camper-van');

@@ -1,7 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { readJobFileBytes } from '@ulpen/core';
+import { JOB_FILE_VERSION, readJobFileBytes } from '@ulpen/core';
 import { demoJob, pairOf, seen } from './shop.ts';
 
 test('two tabs on one target: the later save sees both and decides', async ({ context, page }) => {
@@ -115,7 +114,9 @@ test('a job goes out as a file, comes in again as another job, and is deleted af
     mimeType: 'application/json',
     buffer: Buffer.from('{"format":"ulpen-job","version":9}'),
   });
-  await expect(page.getByText('The file has version 9; this program reads versions 1 to 6.')).toBeVisible();
+  await expect(
+    page.getByText(`The file has version 9; this program reads versions 1 to ${JOB_FILE_VERSION}.`),
+  ).toBeVisible();
 });
 
 test('an output is changed where a cavity is taken, and the list is walked with the arrow keys', async ({
@@ -164,43 +165,6 @@ test('on a phone an output opens by itself, with a way back to the list', async 
   await page.getByRole('link', { name: 'All outputs' }).click();
   await expect(page.locator('.output-row').first()).toBeVisible();
 });
-
-for (const theme of ['bay', 'desk']) {
-  test(`the main views have no accessibility faults, ${theme} theme`, async ({ page }) => {
-    await page.addInitScript((t) => localStorage.setItem('ulpen-theme', t), theme);
-    const job = await demoJob(page.request);
-    const woofer = pairOf(job, 'left', 'front', 'woofer');
-    const captures = woofer.captures.map((c) => c.id);
-    for (const [path, marker] of [
-      ['/', '.job-row'],
-      [`/jobs/${job.id}/intake`, '.target'],
-      [`/jobs/${job.id}/listen`, '.recharts-line'],
-      [`/jobs/${job.id}/listen/system`, '.system-table'],
-      [`/jobs/${job.id}/listen/overlay?c=${captures.join(',')}`, '.recharts-line'],
-      [`/jobs/${job.id}/listen/tests/bass`, '.bass-curve'],
-      [`/jobs/${job.id}/listen/tests/added`, '.added-table'],
-      [`/jobs/${job.id}/listen/${woofer.id}/sheet`, '.recharts-line'],
-      [`/jobs/${job.id}/listen/live`, '.safety-gate'],
-      [`/jobs/${job.id}/plan`, '.compare-table'],
-      [`/jobs/${job.id}/plan/path?way=bypass-factory-wire`, '.recharts-line'],
-      [`/jobs/${job.id}/plan/desk?way=processor`, '.recharts-line'],
-      [`/jobs/${job.id}/plan/setup`, '.supply-figures'],
-      [`/jobs/${job.id}/plan/owner`, '.triggers'],
-      ['/shop', '.devices'],
-    ] as const) {
-      await page.goto(path);
-      await page.locator(marker).first().waitFor();
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-        .analyze();
-      expect(
-        violations.map(
-          (v) => `${path}: ${v.id}: ${v.nodes[0].html.slice(0, 120)} ${v.nodes[0].failureSummary}`,
-        ),
-      ).toEqual([]);
-    }
-  });
-}
 
 test('paper is light, whatever the theme of the screen', async ({ page }) => {
   await page.addInitScript(() => localStorage.setItem('ulpen-theme', 'bay'));

@@ -3,7 +3,10 @@ import { complaintsOf, demoJob, seen } from './shop.ts';
 
 /** Accepts every open assumption and records every consent that the plan asks for. */
 async function signAll(page: Page): Promise<void> {
-  await page.getByRole('link', { name: 'Signal path' }).click();
+  const path = page.getByRole('link', { name: 'Signal path' });
+  await path.click();
+  // The view before stays until this one is loaded, and has such a button too.
+  await expect(path).toHaveAttribute('aria-current', 'page');
   await page.getByRole('button', { name: 'Accept by name …' }).click();
   const form = page.getByRole('form', { name: 'Take it as it is' });
   await form.getByRole('button', { name: 'All' }).click();

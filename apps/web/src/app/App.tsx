@@ -4,7 +4,7 @@ import { ApiProblem } from '../api/client.ts';
 import { AwayBanner } from '../ui/AwayBanner.tsx';
 import { Notices } from '../ui/Notices.tsx';
 import { FrequencyRamp } from '../ui/FrequencyRamp.tsx';
-import { router } from './router.tsx';
+import { router } from './router.ts';
 
 const queries = new QueryClient({
   defaultOptions: {

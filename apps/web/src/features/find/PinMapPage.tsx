@@ -124,8 +124,20 @@ function PlugMap({
       <h2>
         {unit?.name}, plug {connector.name} <span className="quiet">seen from the {connector.view} side</span>
       </h2>
-      <ConnectorFace connector={connector} view={connector.view} looks={looks} />
-      <div className="pin-table-box">
+      <div
+        className="face-box"
+        tabIndex={0}
+        role="group"
+        aria-label={`Plug ${connector.name}, seen from the ${connector.view} side`}
+      >
+        <ConnectorFace connector={connector} view={connector.view} looks={looks} />
+      </div>
+      <div
+        className="pin-table-box"
+        tabIndex={0}
+        role="group"
+        aria-label={`Cavities of plug ${connector.name}`}
+      >
         <table className="pin-table">
           <thead>
             <tr>

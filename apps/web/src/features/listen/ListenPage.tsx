@@ -1,3 +1,4 @@
+import { captureInForce } from '@ulpen/core';
 import { lazy, Suspense, useCallback, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Button } from 'react-bootstrap';
@@ -46,10 +47,8 @@ export function ListenPage() {
           <h1>What each output carries</h1>
           {pairs.length > 0 && (
             <span className="quiet">
-              <span className="num">
-                {pairs.filter((p) => p.captures.some((c) => !c.withdrawnAt)).length}
-              </span>{' '}
-              of <span className="num">{pairs.length}</span> measured
+              <span className="num">{pairs.filter((p) => captureInForce(job, p)).length}</span> of{' '}
+              <span className="num">{pairs.length}</span> measured
             </span>
           )}
         </div>

@@ -64,7 +64,7 @@ export function PlanFrame() {
   const outlet: PlanOutlet = { job, shown };
   return (
     <div className="plan-frame">
-      <div className="plan-bar">
+      <section className="plan-bar" aria-label="The plan">
         <nav className="view-tabs no-print" aria-label="Views of the plan">
           {VIEWS.map((v) => (
             <NavLink
@@ -78,7 +78,7 @@ export function PlanFrame() {
           ))}
         </nav>
         <PlanHead job={job} shown={shown} />
-      </div>
+      </section>
       {shown.kept && <OutOfDate job={job} kept={shown.kept} />}
       <Outlet context={outlet} />
     </div>

@@ -6,6 +6,8 @@ import './findings.css';
 
 interface FindingCardProps {
   title: React.ReactNode;
+  /** one level below that of what it stands in */
+  heading: 'h2' | 'h3' | 'h4';
   finding: Finding;
   /** evidence is laid open: on a sheet that is printed */
   open?: boolean;
@@ -20,21 +22,21 @@ const ICON: Record<Tone, typeof CircleCheck> = {
 };
 
 /** What a test came to, what it rests on, and what to do next. */
-export function FindingCard({ title, finding, open = false, children }: FindingCardProps) {
+export function FindingCard({ title, heading: Heading, finding, open = false, children }: FindingCardProps) {
   const tone = toneOf(finding);
   const Icon = ICON[tone];
   return (
     <article className={`finding finding-${tone}`}>
       <Icon size={19} className="finding-icon" aria-hidden />
       <div>
-        <h4>
+        <Heading>
           {title}
           {tone !== 'open' && (
             <StandingTag standing="measured">
               {finding.rough ? 'measured roughly, by meter' : 'measured'}
             </StandingTag>
           )}
-        </h4>
+        </Heading>
         <p>{finding.says}</p>
         {finding.next && <p className="finding-next">{finding.next}</p>}
         {children}

@@ -24,7 +24,7 @@ export function PairFindings({ job, pair }: { job: JobView; pair: PairView }) {
         </Link>
       </div>
       {tested.map(({ key, title, finding, bass }) => (
-        <FindingCard key={key} title={title} finding={finding}>
+        <FindingCard key={key} heading="h4" title={title} finding={finding}>
           {bass && <BassTable bass={bass} />}
         </FindingCard>
       ))}

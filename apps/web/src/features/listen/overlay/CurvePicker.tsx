@@ -21,7 +21,7 @@ export function CurvePicker({ units, chosen, full, onChange }: CurvePickerProps)
         .filter((u) => u.pairs.length > 0)
         .map((unit) => (
           <section key={unit.id} aria-label={unit.name}>
-            <h3 className="label">{unit.name}</h3>
+            <h2 className="label">{unit.name}</h2>
             {unit.pairs.map((pair) => {
               const live = pair.captures.filter((c) => c.withdrawnAt === null);
               const ids = live.map((c) => c.id);

@@ -8,7 +8,7 @@ export function AddedTable({ job, behaviour }: { job: JobView; behaviour: JobBeh
   const found = (pairId: string, sound: string) =>
     behaviour.pairs.find((p) => p.pairId === pairId)?.added.find((a) => a.sound === sound);
   return (
-    <div className="added-scroll">
+    <div className="added-scroll" tabIndex={0} role="group" aria-label="Sounds by output">
       <table className="plain-table added-table">
         <thead>
           <tr>

@@ -97,7 +97,7 @@ export function TestRoutine({ test, job, behaviour }: TestRoutineProps) {
             </div>
           ))}
           {finding && (
-            <FindingCard title={pair ? pairName(pair) : test.title} finding={finding} open>
+            <FindingCard heading="h2" title={pair ? pairName(pair) : test.title} finding={finding} open>
               {bass && <BassTable bass={bass} />}
             </FindingCard>
           )}
@@ -151,7 +151,12 @@ function Others({
     <section className="findings" aria-label="Other outputs">
       <h2 className="label">Other outputs</h2>
       {told.map(({ p, finding }) => (
-        <FindingCard key={p.id} title={<Link to={`?pair=${p.id}`}>{pairName(p)}</Link>} finding={finding} />
+        <FindingCard
+          key={p.id}
+          heading="h3"
+          title={<Link to={`?pair=${p.id}`}>{pairName(p)}</Link>}
+          finding={finding}
+        />
       ))}
     </section>
   );

@@ -94,7 +94,7 @@ export function SheetPage() {
           {[...findings, { key: 'arrival', title: 'Delay and polarity', finding: arrival, bass: undefined }]
             .sort((a, b) => Number(toneOf(a.finding) === 'open') - Number(toneOf(b.finding) === 'open'))
             .map(({ key, title, finding, bass }) => (
-              <FindingCard key={key} title={title} finding={finding} open>
+              <FindingCard key={key} heading="h3" title={title} finding={finding} open>
                 {bass && <BassTable bass={bass} />}
               </FindingCard>
             ))}

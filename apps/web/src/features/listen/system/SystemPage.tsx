@@ -71,6 +71,7 @@ export function SystemPage() {
             <tr>
               <th scope="col">Output</th>
               <th scope="col" className="system-band">
+                <span className="visually-hidden">Band</span>
                 <SystemAxis />
               </th>
               <th scope="col">Passes, Hz</th>

@@ -1,4 +1,4 @@
-import { createBrowserRouter, Navigate, type RouteObject } from 'react-router';
+import { Navigate, type RouteObject } from 'react-router';
 import { JobListPage } from '../features/jobs/JobListPage.tsx';
 import { PageFault } from './PageFault.tsx';
 
@@ -53,7 +53,7 @@ const PLAN_VIEWS: RouteObject[] = [
 ];
 
 /** Each stage of a job loads when it is opened; the job list stays light. */
-export const router = createBrowserRouter([
+export const routes: RouteObject[] = [
   {
     errorElement: <PageFault />,
     children: [
@@ -110,4 +110,4 @@ export const router = createBrowserRouter([
       { path: '*', element: <PageFault notFound /> },
     ],
   },
-]);
+];

@@ -1,0 +1,64 @@
+/** What a view is opened with. */
+export interface ViewSubject {
+  jobId: string;
+  pairId: string;
+  connectorId: string;
+  captureIds: readonly string[];
+}
+
+export interface View {
+  /** as the page's router has it */
+  route: string;
+  /** what to open */
+  path: (subject: ViewSubject) => string;
+  /** is there once the view is drawn */
+  marker: string;
+}
+
+const at =
+  (rest: string) =>
+  ({ jobId }: ViewSubject): string =>
+    `/jobs/${jobId}/${rest}`;
+
+/** Every view of the page. A route that is not listed here fails a test. */
+export const VIEWS: readonly View[] = [
+  { route: '/', path: () => '/', marker: '.job-row' },
+  { route: '/shop', path: () => '/shop', marker: '.devices' },
+  { route: '/jobs/:jobId/intake', path: at('intake'), marker: '.target' },
+  { route: '/jobs/:jobId/find/map', path: at('find/map'), marker: '.pin-table' },
+  {
+    route: '/jobs/:jobId/find/:connectorId?',
+    path: (s) => at(`find/${s.connectorId}?at=13-14`)(s),
+    marker: '.cavity',
+  },
+  { route: '/jobs/:jobId/listen/live/:pairId?', path: at('listen/live'), marker: '.safety-gate' },
+  {
+    route: '/jobs/:jobId/listen/:pairId/sheet',
+    path: (s) => at(`listen/${s.pairId}/sheet`)(s),
+    marker: '.recharts-line',
+  },
+  { route: '/jobs/:jobId/listen/signals', path: at('listen/signals'), marker: '.signals h1' },
+  { route: '/jobs/:jobId/listen/system', path: at('listen/system'), marker: '.system-table' },
+  {
+    route: '/jobs/:jobId/listen/overlay',
+    path: (s) => at(`listen/overlay?c=${s.captureIds.join(',')}`)(s),
+    marker: '.recharts-line',
+  },
+  { route: '/jobs/:jobId/listen/tests/:test?', path: at('listen/tests/bass'), marker: '.bass-curve' },
+  { route: '/jobs/:jobId/listen/tests/:test?', path: at('listen/tests/added'), marker: '.added-table' },
+  {
+    route: '/jobs/:jobId/listen/:pairId?',
+    path: (s) => at(`listen/${s.pairId}`)(s),
+    marker: '.recharts-line',
+  },
+  { route: '/jobs/:jobId/plan', path: at('plan'), marker: '.compare-table' },
+  {
+    route: '/jobs/:jobId/plan/path',
+    path: at('plan/path?way=bypass-factory-wire'),
+    marker: '.recharts-line',
+  },
+  { route: '/jobs/:jobId/plan/desk', path: at('plan/desk?way=processor'), marker: '.recharts-line' },
+  { route: '/jobs/:jobId/plan/setup', path: at('plan/setup'), marker: '.supply-figures' },
+  { route: '/jobs/:jobId/plan/owner', path: at('plan/owner'), marker: '.triggers' },
+  { route: '*', path: () => '/somewhere/else', marker: 'h1' },
+];
