@@ -84,10 +84,10 @@ test('a three-connector amplifier is mapped from nothing by keyboard alone', asy
     await expect(page.getByText('Volts and eyes only.')).toBeHidden();
   }
 
-  // The sheet that goes round is for the other option code.
+  // The pin table found online is for the other option code.
   await tabTo(page, /^Plug C/);
   await menu(page, /^Sheets/);
-  await tabTo(page, /^The sheet that goes round$/);
+  await tabTo(page, /^Pin table found online$/);
   await page.keyboard.press('Enter');
   await tabTo(page, /^Take in \d+ rows$/);
   await page.keyboard.press('Enter');
@@ -118,8 +118,8 @@ test('a three-connector amplifier is mapped from nothing by keyboard alone', asy
   expect(oddSeen).toBe(true);
   await expect(page.getByText(/may be for another option code/)).toBeVisible();
 
-  await menu(page, /^Tell the truth/);
-  await tabTo(page, /^Tell the truth$/);
+  await menu(page, /^Reveal the car/);
+  await tabTo(page, /^Reveal the car$/);
   await page.keyboard.press('Enter');
   const score = page.getByTestId('score');
   await expect(score).toContainText('Everything that was drawn is right.');

@@ -8,10 +8,10 @@ async function signAll(page: Page): Promise<void> {
   // The view before stays until this one is loaded, and has such a button too.
   await expect(path).toHaveAttribute('aria-current', 'page');
   await page.getByRole('button', { name: 'Accept by name …' }).click();
-  const form = page.getByRole('form', { name: 'Take it as it is' });
+  const form = page.getByRole('form', { name: 'Accept the assumptions' });
   await form.getByRole('button', { name: 'All' }).click();
   await form.getByLabel('Signed by').fill('Bay 2');
-  await form.getByRole('button', { name: 'Take it as it is' }).click();
+  await form.getByRole('button', { name: 'Accept the assumptions' }).click();
   await expect(form).toBeHidden();
   await page.getByRole('link', { name: 'Owner and losses' }).click();
   await expect(page.getByRole('heading', { name: 'What the owner loses' })).toBeVisible();
@@ -49,7 +49,7 @@ test('from a wish to a ready plan by summing, with the wish changed midway', asy
   await page.getByRole('link', { name: 'See the plan' }).click();
 
   await expect(page.locator('.compare-table tbody tr').first()).toContainText('Sum each side');
-  await expect(verdict(page)).toContainText('sound');
+  await expect(verdict(page)).toContainText('workable');
   await expect(row(page, 'Bypass, on the factory speaker wires')).toContainText('is fixed');
   await expect(page.getByText(/Speaker level, direct/)).toBeVisible();
 
@@ -158,7 +158,7 @@ test('what if: no analyser, another amplifier; the address keeps the question', 
   await page.reload();
   await expect(page.getByLabel('Another amplifier')).not.toHaveValue('');
   await page.getByRole('button', { name: 'back to the job as it is' }).click();
-  await expect(verdict(page)).toContainText('sound');
+  await expect(verdict(page)).toContainText('workable');
 });
 
 test('wishes that contradict each other are both named; without outputs each way says what it lacks', async ({
@@ -177,8 +177,8 @@ test('wishes that contradict each other are both named; without outputs each way
     'against no centre among the targets',
   );
   await page.getByRole('link', { name: 'See the plan' }).click();
-  await expect(page.getByRole('heading', { name: 'No way in yet' })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'No way here' })).toContainText(
+  await expect(page.getByRole('heading', { name: 'Nothing to plan with yet' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Cannot be used on this car' })).toContainText(
     'No output that drives a speaker is listed',
   );
 });

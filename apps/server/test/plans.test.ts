@@ -129,7 +129,7 @@ describe('proposals', () => {
     expect((await ask()).order).not.toBe(changed.order);
   });
 
-  it('are worked out again with what a person changes, and refuse what is no way here', async () => {
+  it('are worked out again with what a person changes, and refuse what cannot be used', async () => {
     const { job, proposals, target } = await measuredJob();
     const path = `/api/v1/jobs/${job.id}/proposals`;
     const [feed] = proposals[0].feeds;

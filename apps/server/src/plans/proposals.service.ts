@@ -56,7 +56,7 @@ export class ProposalsService {
     const proposal = await this.pool.run('rework', given, { signal, shared });
     if (proposal) return proposal;
     throw ProblemError.invalid([
-      { field: 'strategy', message: 'is no way here; the list of proposals says why' },
+      { field: 'strategy', message: 'cannot be used on this car; the list of proposals says why' },
     ]);
   }
 

@@ -52,7 +52,7 @@ export class SimulationsController {
 
   @Get('jobs/:id/simulation/sheet')
   @Header('content-type', 'text/csv; charset=utf-8')
-  @ApiResponse({ status: 200, description: 'a pin table as it goes round, right or not' })
+  @ApiResponse({ status: 200, description: 'a pin table as found online, right or not' })
   @Problems(404)
   sheet(@Id('job') jobId: string): Promise<string> {
     return this.db.read((db) => this.simulations.sheet(db, jobId));

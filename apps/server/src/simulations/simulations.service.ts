@@ -95,7 +95,7 @@ export class SimulationsService {
     return (await this.readings.take(db, jobId, [reading], true))[0];
   }
 
-  /** The sheet that goes round about this car, as a table to paste; right or not. */
+  /** The pin table found online about this car, as a table to paste; right or not. */
   async sheet(db: Knex, jobId: string): Promise<string> {
     const { sheet, connectors, cavities } = wiringOf(await this.ofJob(db, jobId));
     if (!sheet) throw ProblemError.notFound('sheet for this car');

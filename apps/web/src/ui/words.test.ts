@@ -180,7 +180,7 @@ describe('the verdict on a way in', () => {
   it.each([
     [told(true), 'fits', 'ready'],
     [told(true, 'note', 'warning'), 'fits', 'ready'],
-    [told(true, 'assumption', 'warning'), 'again', 'sound, 1 still open'],
+    [told(true, 'assumption', 'warning'), 'again', 'workable, 1 point open'],
     [told(true, 'error', 'assumption'), 'wrong', '1 rule broken'],
     [told(true, 'error', 'error'), 'wrong', '2 rules broken'],
     [told(false, 'error'), 'wrong', 'does not fill the band'],

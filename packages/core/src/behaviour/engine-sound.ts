@@ -33,7 +33,7 @@ export function engineSound(
   const at = (engine: Situation['engine']) => long.find((s) => s.engine === engine);
   const [off, idle, raised] = [at('off'), at('idle'), at('raised')];
   const test =
-    'Nothing playing, doors closed: record silence with the engine off, idling and at about 2,500 turns a minute.';
+    'Nothing playing, doors closed: record silence with the engine off, idling and at about 2,500 rpm.';
   if (!off || (!idle && !raised)) {
     const short = long.length < silences.length ? ' Shorter than ten seconds tells nothing of the lows.' : '';
     return fromMeter(meter, test + short);

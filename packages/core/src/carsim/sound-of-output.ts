@@ -33,7 +33,7 @@ const REFERENCE_VOLTS = 4;
 const LOST_VOLTS = 0.8;
 /** How sharply the output stage bends at its limit. */
 const KNEE = 10;
-/** Level of the sound against the engine, effective volts, and turns a minute of the engine. */
+/** Level of the sound against the engine, effective volts, and rpm of the engine. */
 const CANCEL_VOLTS = 0.12;
 const TURNS = { off: 0, idle: 800, raised: 2500 };
 

@@ -29,14 +29,14 @@ const KINDS: readonly {
     prior: 0.22,
     yes: { amplifierFound: 0.97, fibreOrData: 0.35, faderWorks: 0.9, moreSpeakersThanFour: 0.9 },
     means: 'The amplifier sets volume and filters; its inputs stay the same at any volume.',
-    decides: 'Alternating volts on the input pairs at two volume steps: they do not change.',
+    decides: 'AC volts on the input pairs at two volume steps: they do not change.',
   },
   {
     name: 'Amplifier fed by analogue lines, following the volume',
     prior: 0.22,
     yes: { amplifierFound: 0.97, fibreOrData: 0.2, faderWorks: 0.95, moreSpeakersThanFour: 0.75 },
     means: 'The lines before the amplifier are the clean way in.',
-    decides: 'Alternating volts on the input pairs at two volume steps: they rise with the volume.',
+    decides: 'AC volts on the input pairs at two volume steps: they rise with the volume.',
   },
   {
     name: 'Amplifier fed by data or fibre',
@@ -44,7 +44,7 @@ const KINDS: readonly {
     yes: { amplifierFound: 0.97, fibreOrData: 0.95, faderWorks: 0.9, moreSpeakersThanFour: 0.95 },
     means: 'No analogue signal before the amplifier: its outputs, or a data interface, are the way in.',
     decides:
-      'No pair into the amplifier carries alternating volts that follow what is played; a twisted pair near 2.5 V stays the same.',
+      'No pair into the amplifier carries AC volts that follow what is played; a twisted pair near 2.5 V stays the same.',
   },
 ];
 

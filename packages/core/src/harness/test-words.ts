@@ -43,7 +43,7 @@ export function whyTest(test: Test, workings: HarnessWorkings): string {
       const { balance, fader } = test.conditions;
       if (balance !== 'centre') return `Balance full ${balance}: whether the signal stays tells the side.`;
       if (fader !== 'centre') return `Fader full ${fader}: whether the signal stays tells front from rear.`;
-      return 'With a steady signal playing, alternating volts show which wires carry audio. A data pair shows the same at any volume.';
+      return 'With a steady signal playing, AC volts show which wires carry audio. A data pair shows the same at any volume.';
     }
     case 'note':
       return '';

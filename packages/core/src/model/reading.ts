@@ -28,7 +28,7 @@ export const observationSchema = z
     z.object({ kind: z.literal('dc'), volts: volts.nullable(), word: meterWord.nullable() }),
     z.object({
       kind: z.literal('ac'),
-      volts: volts.min(0, 'alternating volts are 0 or more').nullable(),
+      volts: volts.min(0, 'AC volts are 0 or more').nullable(),
       word: meterWord.nullable(),
     }),
     z.object({

@@ -210,7 +210,7 @@ function bassOf(
   const { keptTo, worstDb, upTo } = withdrawn.facts.bass;
   const lostDb = -worstDb;
   const restores = feed.device !== 'direct' && (box?.bassRestoreDb ?? 0) >= lostDb;
-  const from = `Bass goes above step ${keptTo}, ${lostDb.toFixed(0)} dB by step ${upTo}.`;
+  const from = `Bass is cut above step ${keptTo}, by ${lostDb.toFixed(0)} dB at step ${upTo}.`;
   const remedy = restores ? 'restore' : step <= keptTo! ? 'stay-below' : 'none';
   const says = {
     restore: `${from} ${box?.name} gives it back.`,

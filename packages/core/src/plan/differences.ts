@@ -22,7 +22,7 @@ const VOLTS_RATIO = 1.15;
 /**
  * What a kept plan says and the same plan worked out on what is known now does not, in words.
  *
- * @param now the same strategy and changes worked out again; null when it is no way here any more
+ * @param now the same strategy and changes worked out again; null when it can no longer be used
  */
 export function differencesOf(
   kept: Proposal,
@@ -34,7 +34,7 @@ export function differencesOf(
     return [
       {
         kind: 'worse',
-        text: 'This way in is none any more: what it stands on was taken back or proved otherwise.',
+        text: 'This no longer works: a measurement it relied on was withdrawn or contradicted.',
       },
     ];
   const list: Difference[] = [];

@@ -213,7 +213,7 @@ export function boxWords(need: BoxNeed, box: LibraryDevice | null): string {
     return 'made for this car’s data; ask its maker which cars it speaks to';
   const words = [
     `${need.inputs} ${need.inputs === 1 ? 'input' : 'inputs'}`,
-    `stands ${formatVolts(need.volts)}`,
+    `takes up to ${formatVolts(need.volts)}`,
     ...(need.sums ? ['joins inputs, a trim on each'] : []),
     ...(need.volumeControl ? ['a volume control of its own'] : []),
     ...(need.restoreDb > 0 && (box === null || box.bassRestoreDb >= need.restoreDb)

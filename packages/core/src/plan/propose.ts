@@ -7,7 +7,7 @@ import { STRATEGIES, strategyOf } from './strategies/index.ts';
 import type { Strategy } from './strategies/strategy.ts';
 import { workOut } from './work-out.ts';
 
-/** A way that is none here, and why. */
+/** A strategy that cannot be used on this car, and why. */
 export interface Refusal {
   strategy: StrategyId;
   title: string;
@@ -40,14 +40,14 @@ const COST_OF: Record<PreferencesFields['first'], (p: Proposal, s: Strategy) => 
 };
 
 const ORDER_WORDS: Record<PreferencesFields['first'], string> = {
-  'fewest-parts': 'then the simpler one, unless a dearer one is flatter by more than it costs',
+  'fewest-parts': 'then the simpler one, unless a more expensive one is flatter by more than it costs',
   flattest: 'then the flatter one, whatever it takes',
   'least-cutting': 'then the one that cuts fewer factory wires',
   'fewest-hours': 'then the one that takes fewer hours',
 };
 
 /**
- * Every strategy worked out for all targets, best first, and those that are no way here with the reason.
+ * Every strategy worked out for all targets, best first, and those that cannot be used on this car with the reason.
  *
  * Ranking: fewer broken rules come first, none before all, then every needed band filled; then what the shop prefers,
  * with flatness in dB as the common measure. Ways that come to the same wiring are shown once.
@@ -118,7 +118,7 @@ export function proposePlans(input: PlanInput): Proposal[] {
 }
 
 /**
- * One strategy with what a person changed by hand; null when it is no way here any more.
+ * One strategy with what a person changed by hand; null when it can no longer be used.
  *
  * @param changes taps of the summing desk, loads, and settings
  */

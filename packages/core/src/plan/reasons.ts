@@ -50,7 +50,7 @@ export function describeProposal(
     const others = all.filter((p) => p.covers && p.remarks.every((r) => r.severity !== 'error')).length - 1;
     return others === 0
       ? `First because it is the only way here that fills every needed band and breaks no rule. ${strategy.effort}`
-      : `First because it is the simplest that does the job: it fills every needed band, and what dearer ways would gain is not worth their cost. ${strategy.effort}`;
+      : `First because it is the simplest that does the job: it fills every needed band, and what more expensive plans would gain is not worth their cost. ${strategy.effort}`;
   }
   const gain = all[0].withinDb - proposal.withinDb;
   const compared =

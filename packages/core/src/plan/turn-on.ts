@@ -39,7 +39,7 @@ export function turnOnSteps(
         box.name ??
         (box.kind === 'processor' ? 'Processor' : box.kind === 'converter' ? 'Converter' : 'Interface'),
       atSeconds: by === 'sensing' ? 0.5 : 0.2,
-      says: 'wakes first',
+      says: 'turns on first',
     });
   steps.push({
     name: 'Amplifiers',

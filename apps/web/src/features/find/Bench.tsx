@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import {
   batteryLock,
@@ -14,7 +14,6 @@ import {
 } from '@ulpen/core';
 import { ConnectorFace } from '../../ui/ConnectorFace.tsx';
 import { PlugSketch } from '../../ui/PlugSketch.tsx';
-import { useNotices } from '../../ui/notices-store.ts';
 import { BenchHead } from './BenchHead.tsx';
 import { CavityDetail } from './CavityDetail.tsx';
 import { Conditions } from './Conditions.tsx';
@@ -22,18 +21,19 @@ import { DoesNotFit } from './DoesNotFit.tsx';
 import { EntryLine } from './EntryLine.tsx';
 import { type FindDialog, FindDialogs } from './FindDialogs.tsx';
 import { withSource } from './entry-source.ts';
-import { useFindStore, walkAfter, WALK_START } from './find-store.ts';
+import { useFindStore } from './find-store.ts';
 import { CONDITION_CHOICES } from './find-words.ts';
 import { Instruments } from './Instruments.tsx';
 import { NextTestCard } from './NextTestCard.tsx';
 import { PlugLock } from './PlugLock.tsx';
 import { ReadingsList } from './ReadingsList.tsx';
 import { SheetLines } from './SheetLines.tsx';
-import { advanced, type Selection, selectionFrom, selectionText } from './selection.ts';
+import { type Selection, selectionFrom, selectionText } from './selection.ts';
 import { useBenchKeys } from './use-bench-keys.ts';
 import { useContradictions, useMap, useNextTests, usePreview } from './use-find.ts';
 import { useLooks } from './use-looks.ts';
-import { useProbe, useTake, useWithdraw } from './use-readings.tsx';
+import { useWithdraw } from './use-readings.tsx';
+import { useTaking } from './use-taking.ts';
 
 interface BenchProps {
   job: JobView;
@@ -48,7 +48,6 @@ export function Bench({ job, view, connector }: BenchProps) {
   const [dialog, setDialog] = useState<FindDialog | null>(null);
   const store = useFindStore();
   const { conditions, instrument } = store;
-  const tell = useNotices((s) => s.tell);
   const faceBox = useRef<HTMLDivElement>(null);
   const entryBox = useRef<HTMLInputElement>(null);
   const at = useMemo(() => selectionFrom(connector, params.get('at')), [connector, params]);
@@ -88,65 +87,16 @@ export function Bench({ job, view, connector }: BenchProps) {
     focusFace();
   }, [connector.id]);
 
-  const inHand = useRef(at);
-  useLayoutEffect(() => {
-    inHand.current = at;
+  const { save, measure, question, busy } = useTaking({
+    job,
+    view,
+    connector,
+    at,
+    lock,
+    batteryRefused,
+    select,
   });
-  /**
-   * After a reading is on record: the next step of the walk, or the next wires. Whoever went to other wires or began
-   * the next value while it was being saved is left there.
-   */
-  const goOn = () => {
-    const next = store.walking ? walkAfter(conditions) : null;
-    if (next) store.setConditions(next);
-    else {
-      if (store.walking) store.setConditions(WALK_START);
-      if (inHand.current.first === at.first && inHand.current.second === at.second)
-        select(advanced(connector, at));
-    }
-    if (useFindStore.getState().entry === store.entry) store.type('');
-  };
-  const take = useTake(job.id);
-  const probe = useProbe(job.id);
   const withdraw = useWithdraw(job.id);
-  const held = { ...conditions, zeroed: job.intake.zeroed };
-  /** One at a time: the next reading belongs to the wires that come next. */
-  const stillSaving = () => {
-    if (take.isPending || probe.isPending) tell({ text: 'Still saving the last reading. Press again.' });
-    return take.isPending || probe.isPending;
-  };
-  const save = (observation: Observation, entered: string): boolean => {
-    if (!at.first || stillSaving()) return false;
-    const refused = observation.kind === 'cone' && observation.source === 'battery' ? batteryRefused : null;
-    if (refused) {
-      tell({ tone: 'wrong', text: refused });
-      return false;
-    }
-    take.ask(
-      {
-        cavityId: at.first,
-        otherCavityId: at.second,
-        observation,
-        conditions: held,
-        entered,
-        confirmed: false,
-      },
-      goOn,
-    );
-    return true;
-  };
-  const measure = () => {
-    if (!at.first || instrument === 'note' || !view.simulation) return;
-    if (lock) {
-      tell({ tone: 'wrong', text: lock });
-      return;
-    }
-    if (stillSaving()) return;
-    probe.mutate(
-      { cavityId: at.first, otherCavityId: at.second, instrument, source: store.source, conditions: held },
-      { onSuccess: goOn },
-    );
-  };
   const plugOf = (cavityId: string) => view.connectors.find((c) => c.cavities.some((v) => v.id === cavityId));
   const jump = (test: NextTest | undefined) => {
     if (!test) return;
@@ -269,7 +219,7 @@ export function Bench({ job, view, connector }: BenchProps) {
           onKeyDown={onKeys.entry}
           onSave={save}
           onMeasure={view.simulation ? measure : null}
-          busy={take.isPending || probe.isPending}
+          busy={busy}
         />
         <ReadingsList
           view={view}
@@ -311,7 +261,7 @@ export function Bench({ job, view, connector }: BenchProps) {
           focusFace();
         }}
       />
-      {take.question}
+      {question}
     </main>
   );
 }

@@ -111,7 +111,7 @@ export function BenchHead({
               what: 'photos',
             })}
             {item(<ListChecks size={17} />, 'Routines …', { what: 'routines' })}
-            {view.simulation && item(<Target size={17} />, 'Tell the truth and score …', { what: 'score' })}
+            {view.simulation && item(<Target size={17} />, 'Reveal the car and score …', { what: 'score' })}
             {item(<Keyboard size={17} />, 'Keys', { what: 'keys' })}
           </Dropdown.Menu>
         </Dropdown>

@@ -48,7 +48,7 @@ export function CavityDetail({
     <section className="cavity-detail" aria-label="This cavity" data-testid="cavity-detail">
       <h2 className="label">
         {preview ? 'With what you are typing, ' : ''}
-        <span className="num">{placeOf(workings, at.first)}</span> comes to
+        <span className="num">{placeOf(workings, at.first)}</span> is
       </h2>
       <dl>
         <Property name={ROLE_WORD[cavity.role]} judged={cavity} />

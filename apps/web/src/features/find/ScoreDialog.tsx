@@ -80,7 +80,7 @@ export function ScoreDialog({
       <Modal.Footer>
         {!score && (
           <Button autoFocus disabled={reveal.isPending} onClick={() => reveal.mutate()}>
-            Tell the truth
+            Reveal the car
           </Button>
         )}
         <Button variant="secondary" onClick={onClose}>

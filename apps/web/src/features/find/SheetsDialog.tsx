@@ -233,11 +233,11 @@ function SheetForm({ job, view, busy, onAdd }: SheetFormProps) {
                 .then((r) => r.text())
                 .then((t) => {
                   setText(t);
-                  setSource('goes round about the practice car');
+                  setSource('found online, about the practice car');
                 })
             }
           >
-            The sheet that goes round
+            Pin table found online
           </Button>
         )}
         <Button type="submit" disabled={busy || !read || read.claims.length === 0}>

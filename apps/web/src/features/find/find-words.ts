@@ -110,7 +110,7 @@ export const CONDITION_CHOICES: Choice<keyof Conditions>[] = [
   {
     field: 'moment',
     key: 'w',
-    label: 'Moment',
+    label: 'State',
     options: {
       steady: 'steady',
       'door-open': 'door opened',

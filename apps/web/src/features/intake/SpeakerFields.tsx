@@ -62,7 +62,7 @@ export function SpeakerFields({ id, target, onChange }: SpeakerFieldsProps) {
         </Form.Group>
         <NumberField
           id={`${id}-ohm`}
-          label="One coil, Ω"
+          label="Ohms per coil"
           value={speaker.ohm}
           least={0.5}
           most={32}
@@ -70,7 +70,7 @@ export function SpeakerFields({ id, target, onChange }: SpeakerFieldsProps) {
         />
         <NumberField
           id={`${id}-watts`}
-          label="Stands, W RMS"
+          label="Rated W RMS"
           value={speaker.watts}
           least={1}
           most={10_000}
@@ -78,14 +78,14 @@ export function SpeakerFields({ id, target, onChange }: SpeakerFieldsProps) {
           onChange={(watts) => set({ watts })}
         />
         <Form.Group controlId={`${id}-coils`}>
-          <Form.Label>Coils each</Form.Label>
+          <Form.Label>Coils per driver</Form.Label>
           <Form.Select value={speaker.coils} onChange={(e) => set({ coils: Number(e.target.value) })}>
             <option value={1}>one</option>
             <option value={2}>two</option>
           </Form.Select>
         </Form.Group>
         <Form.Group controlId={`${id}-drivers`}>
-          <Form.Label>Drivers a channel</Form.Label>
+          <Form.Label>Drivers per channel</Form.Label>
           <Form.Select value={speaker.drivers} onChange={(e) => set({ drivers: Number(e.target.value) })}>
             {[1, 2, 3, 4].map((n) => (
               <option key={n} value={n}>

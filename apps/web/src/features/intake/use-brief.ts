@@ -1,7 +1,7 @@
 import type { Brief, JobView } from '@ulpen/core';
 import { useSavedAtOnce } from './use-saved-at-once.ts';
 
-/** What the owner wants, saved as it is said. */
+/** What the owner wants, saved on every change. */
 export function useBrief(job: JobView) {
   const { draft, change } = useSavedAtOnce<Brief>(job.id, 'brief', job.brief);
   return { brief: draft, change };

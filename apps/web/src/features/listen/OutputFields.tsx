@@ -61,7 +61,7 @@ export function OutputFields({ form }: { form: UseFormReturn<PairFields> }) {
       {choice('side')}
       {choice('axle')}
       {choice('way')}
-      {text('suffix', 'Told apart by', 'coil 2')}
+      {text('suffix', 'Label', 'coil 2')}
       {text('plug', 'Plug', 'C2')}
       <span />
       {text('plusCavity', 'Plus in cavity', '3', numberOrNone)}

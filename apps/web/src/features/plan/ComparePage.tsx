@@ -41,7 +41,7 @@ export function ComparePage() {
       )}
       {proposals.length > 0 && proposals.every((p) => p.remarks.some((r) => r.severity === 'error')) && (
         <p className="refused none-sound" role="status">
-          <strong>No way in is sound as it stands.</strong> The nearest one fails by this:{' '}
+          <strong>No plan is workable yet.</strong> The nearest one fails by this:{' '}
           {proposals[0].remarks[0].text} {proposals[0].remarks[0].remedy}
         </p>
       )}

@@ -90,7 +90,7 @@ function NoWay({ job, refused }: { job: JobView; refused: { title: string; becau
   return (
     <main className="no-way">
       <EmptyState
-        title="No way in yet"
+        title="Nothing to plan with yet"
         actions={
           <>
             <Link className="btn btn-primary" to={`/jobs/${job.id}/listen`}>
@@ -110,12 +110,12 @@ function NoWay({ job, refused }: { job: JobView; refused: { title: string; becau
   );
 }
 
-/** Ways that are none here, each with its reason. */
+/** Strategies that cannot be used on this car, each with its reason. */
 export function Refused({ refused }: { refused: { title: string; because: string }[] }) {
   if (refused.length === 0) return null;
   return (
-    <section className="refused-ways" aria-label="No way here">
-      <h2 className="label">No way here, and why</h2>
+    <section className="refused-ways" aria-label="Cannot be used on this car">
+      <h2 className="label">Cannot be used on this car, because</h2>
       <dl>
         {refused.map((r) => (
           <div key={r.title}>

@@ -63,7 +63,7 @@ export function Remarks({ job, remarks, readiness }: RemarksProps) {
           </div>
           {signing && (
             <SignForm
-              title="Take it as it is"
+              title="Accept the assumptions"
               items={readiness.open.map((r) => ({ key: `${r.rule}${r.text}`, text: r.text, value: r }))}
               busy={accept.isPending}
               onCancel={() => setSigning(false)}

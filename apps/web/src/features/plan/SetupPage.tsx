@@ -92,10 +92,10 @@ export function SetupPage() {
           />
           <div className="setup-row">
             <Pick
-              label="Asleep, the source is"
+              label="When the car sleeps, the source is"
               value={turnOn.asleep}
               options={[
-                { value: 'dead', word: 'dead' },
+                { value: 'dead', word: 'off' },
                 { value: 'live', word: 'live' },
                 { value: 'unknown', word: 'not seen yet' },
               ]}

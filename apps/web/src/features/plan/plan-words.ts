@@ -104,7 +104,7 @@ export const PREFERENCE_WORDS: {
     options: [
       { value: 'accessory', word: 'accessory feed' },
       { value: 'sensing', word: 'signal' },
-      { value: 'offset', word: 'direct voltage' },
+      { value: 'offset', word: 'DC offset' },
       { value: 'factory-remote', word: 'factory remote' },
     ],
   },
@@ -152,7 +152,7 @@ export function verdictOf(proposal: Pick<Proposal, 'covers' | 'remarks'>, ready:
       text: proposal.covers ? `${counted(errors, 'rule', 'rules')} broken` : 'does not fill the band',
     };
   const open = ready.open.length + ready.unsigned.length;
-  if (open > 0) return { tone: 'again', text: `sound, ${open} still open` };
+  if (open > 0) return { tone: 'again', text: `workable, ${counted(open, 'point', 'points')} open` };
   return { tone: 'fits', text: 'ready' };
 }
 

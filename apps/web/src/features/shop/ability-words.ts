@@ -29,7 +29,7 @@ export function abilityWords(d: DeviceFields): string[] {
     ...(d.bassRestoreDb > 0 ? [`gives back ${d.bassRestoreDb} dB of bass`] : []),
     ...(d.volumeControl ? ['own volume control'] : []),
     ...(d.senses.length > 0
-      ? [`wakes by ${d.senses.map((s) => (s === 'signal' ? 'signal' : 'direct voltage')).join(' or ')}`]
+      ? [`turns on by ${d.senses.map((s) => (s === 'signal' ? 'signal' : 'DC offset')).join(' or ')}`]
       : []),
     ...(d.latencyMs > 0 ? [`${d.latencyMs} ms late`] : []),
   ];

@@ -88,8 +88,8 @@ export const DEVICE_GROUPS: readonly DeviceGroup[] = [
         options: [
           { value: '', word: 'its turn-on lead alone' },
           { value: 'signal', word: 'signal' },
-          { value: 'offset', word: 'direct voltage' },
-          { value: 'signal offset', word: 'signal or direct voltage' },
+          { value: 'offset', word: 'DC offset' },
+          { value: 'signal offset', word: 'signal or DC offset' },
         ],
       },
     ],

@@ -14,9 +14,9 @@ export const inputVoltage: FeedRule = (context) => {
       context,
       'input-voltage',
       'error',
-      `${name}: ${over.name} gets ${formatVolts(over.volts)} at step ${feed.chain!.gain.step} and stands ${formatVolts(over.maxVolts!)}.`,
+      `${name}: ${over.name} gets ${formatVolts(over.volts)} at step ${feed.chain!.gain.step} and takes up to ${formatVolts(over.maxVolts!)}.`,
       {
-        remedy: 'Take a device that stands more, or agree on a lower step.',
+        remedy: 'Choose a device that takes more, or agree on a lower step.',
         pairId: feed.taps[0]?.pairId ?? null,
         settle: test('clean'),
       },

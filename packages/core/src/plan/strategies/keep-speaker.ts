@@ -13,7 +13,7 @@ export const keepSpeaker: Strategy = {
     if (context.speakerOutputs.length === 0) return NO_OUTPUTS;
     return context.speakerOutputs.some((s) => s.pair.facts.load === 'suspected')
       ? null
-      : 'No output was found to miss its speaker. Test it in Listen if you doubt it.';
+      : 'Every output was stable without a speaker. Test it in Listen if in doubt.';
   },
   feed(target, side, context) {
     const alone = convert.feed(target, side, context);

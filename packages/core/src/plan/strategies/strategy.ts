@@ -11,7 +11,7 @@ export interface Strategy {
   effort: string;
   /** cost of the simpler parts first: dB of flatness that this must gain to come before a simpler way */
   handicapDb: number;
-  /** why it is no way here, in words; null when it is worth working out */
+  /** why it cannot be used on this car, in words; null when it is worth working out */
   refuses(context: PlanContext): string | null;
   /** null when it does not serve this target, or finds nothing for it */
   feed(target: Target, side: Feed['side'], context: PlanContext): Feed | null;

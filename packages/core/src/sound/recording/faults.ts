@@ -112,7 +112,7 @@ export function findFaults(input: FaultInput): Fault[] {
         'direct-voltage',
         c,
         false,
-        `${who} holds a direct voltage of ${(100 * Math.abs(channel.dc)).toFixed(1)} % of full scale; it was taken away.`,
+        `${who} has a DC offset of ${(100 * Math.abs(channel.dc)).toFixed(1)} % of full scale; it was removed.`,
       );
     if (db(channel.rms) < QUIET_DB)
       add(

@@ -37,7 +37,9 @@ export function signalName(signal: TestSignal): string {
   const hertz = (v: number) => (v >= 1000 ? `${v / 1000} kHz` : `${v} Hz`);
   switch (signal.kind) {
     case 'pink':
-      return signal.on === 'uncorrelated' ? 'Pink noise, left and right unlike' : `Pink noise, ${signal.on}`;
+      return signal.on === 'uncorrelated'
+        ? 'Pink noise, left and right uncorrelated'
+        : `Pink noise, ${signal.on}`;
     case 'tone':
       return `Tone ${hertz(signal.hz)}, ${db(signal.levelDb)}, ${signal.on}`;
     case 'stepped':

@@ -60,7 +60,7 @@ describe('test signals', () => {
       expect(Math.abs(level(from, to) - middle)).toBeLessThan(0.25);
   });
 
-  it('left and right unlike have nothing in common', () => {
+  it('left and right uncorrelated have nothing in common', () => {
     const { left, right } = played({ kind: 'pink', on: 'uncorrelated' }, 10);
     const product = left.reduce((s, v, i) => s + v * right[i], 0);
     const size = Math.sqrt(left.reduce((s, v) => s + v * v, 0) * right.reduce((s, v) => s + v * v, 0));

@@ -43,7 +43,7 @@ export function ReducerAdvice() {
           </>
         )}
         {input === 'microphone' &&
-          ' A microphone socket has one channel and a direct voltage on it: no two outputs at once, and a coupling capacitor or transformer is needed.'}
+          ' A microphone socket has one channel with a DC bias on it: no two outputs at once, and a coupling capacitor or transformer is needed.'}
       </p>
     </div>
   );

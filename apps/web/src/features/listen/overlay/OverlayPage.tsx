@@ -81,7 +81,7 @@ export function OverlayPage() {
             className="curve-all"
             onClick={() => choose(live.map((p) => captureInForce(job, p)!.id))}
           >
-            outputs in force
+            every output
           </button>
           {(['left', 'right'] as const).map((side) => (
             <button

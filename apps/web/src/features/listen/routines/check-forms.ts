@@ -38,7 +38,7 @@ export const LEVEL_OVER_STEPS: CheckFormShape = {
     number('volumeStep', 'Volume step'),
     number('volts', 'Reads, V AC'),
     number('hz', 'Tone, Hz'),
-    number('signalDb', 'Recorded at, dB', false, '7.5rem'),
+    number('signalDb', 'Tone level on the track, dB', false, '7.5rem'),
     number('supplyVolts', 'Supply, V', false),
     choice('load', 'Load', LOAD_WORD),
   ],
@@ -52,7 +52,7 @@ export const LEVEL_OVER_TONES: CheckFormShape = {
     number('hz', 'Tone, Hz'),
     number('volts', 'Reads, V AC'),
     number('volumeStep', 'Volume step'),
-    number('signalDb', 'Recorded at, dB', false, '7.5rem'),
+    number('signalDb', 'Tone level on the track, dB', false, '7.5rem'),
     choice('load', 'Load', LOAD_WORD),
   ],
   start: { ...LEVEL_OVER_STEPS.start, hz: '40' },
@@ -69,7 +69,7 @@ export const METER_TONES: CheckFormShape = {
 export const SILENCE_VOLTS: CheckFormShape = {
   kind: 'silence',
   fields: [
-    choice('engine', 'Engine', { off: 'off', idle: 'idling', raised: 'raised, about 2,500 turns' }),
+    choice('engine', 'Engine', { off: 'off', idle: 'idling', raised: 'raised, about 2,500 rpm' }),
     number('volts', 'Reads, V AC'),
     choice('doors', 'Doors', { closed: 'closed', open: 'open', unknown: 'not noted' }),
   ],

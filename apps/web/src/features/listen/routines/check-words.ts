@@ -20,7 +20,7 @@ export function checkWords(body: CheckBody): string {
         formatFrequency(body.hz),
         `step ${body.volumeStep}`,
         `${body.volts} V`,
-        body.signalDb === null ? '' : `recorded at ${String(body.signalDb).replace('-', '−')} dB`,
+        body.signalDb === null ? '' : `track at ${String(body.signalDb).replace('-', '−')} dB`,
         body.supplyVolts === null ? '' : `supply ${body.supplyVolts} V`,
         LOAD_WORD[body.load],
       );

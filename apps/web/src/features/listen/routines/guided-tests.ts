@@ -197,7 +197,7 @@ export const GUIDED_TESTS: GuidedTest[] = [
     steps: [
       'Record silence with the engine off.',
       'Record it idling.',
-      'Record it at about 2,500 turns a minute, held steady.',
+      'Record it at about 2,500 rpm, held steady.',
       'What moves with the engine is made by the amplifier. Hum of the alternator stays in other outputs too.',
     ],
     caution:

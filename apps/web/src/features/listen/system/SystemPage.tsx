@@ -76,7 +76,7 @@ export function SystemPage() {
               </th>
               <th scope="col">Passes, Hz</th>
               <th scope="col">dB a step</th>
-              <th scope="col">Bass goes at</th>
+              <th scope="col">Bass cut from</th>
               <th scope="col">Clean to</th>
               <th scope="col">Arrives</th>
             </tr>
