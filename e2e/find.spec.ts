@@ -36,6 +36,18 @@ async function fieldTo(page: Page, name: RegExp, text: string): Promise<void> {
   if (text === '') await page.keyboard.press('Delete');
   else await page.keyboard.type(text);
 }
+/** A demo car's plug C2 in hand at cavity 3, with what was added to its readings since. */
+async function atC2(page: Page) {
+  const job = await demoJob(page.request);
+  const before = await harnessOf(page, job.id);
+  const c2 = before.connectors.find((c) => c.name === 'C2')!;
+  const at = before.readings.length;
+  const readings = async () => (await harnessOf(page, job.id)).readings.slice(at);
+  const count = (n: number) => expect(page.locator(`main[data-readings="${at + n}"]`)).toBeVisible();
+  await page.goto(`/jobs/${job.id}/find/${c2.id}?at=3`);
+  await expect(page.getByRole('heading', { name: 'Amplifier, plug C2' })).toBeVisible();
+  return { c2, readings, count };
+}
 /** Chooses from the menu of the plug. */
 async function menu(page: Page, item: RegExp): Promise<void> {
   await tabTo(page, /^More for this plug$/, 'Shift+Tab');
@@ -144,15 +156,7 @@ test('a three-connector amplifier is mapped from nothing by keyboard alone', asy
 test('readings are typed in any notation, asked about when unlikely, withdrawn and pasted', async ({
   page,
 }) => {
-  const job = await demoJob(page.request);
-  const before = await harnessOf(page, job.id);
-  const c2 = before.connectors.find((c) => c.name === 'C2')!;
-  const at = before.readings.length;
-  const readings = async () => (await harnessOf(page, job.id)).readings.slice(at).map((r) => r.observation);
-  const count = (n: number) => expect(page.locator(`main[data-readings="${at + n}"]`)).toBeVisible();
-  await page.goto(`/jobs/${job.id}/find/${c2.id}?at=3`);
-  await expect(page.getByRole('heading', { name: 'Amplifier, plug C2' })).toBeVisible();
-
+  const { readings, count } = await atC2(page);
   await page.keyboard.type('v470 mV');
   await page.keyboard.press('Enter');
   await count(1);
@@ -173,7 +177,7 @@ test('readings are typed in any notation, asked about when unlikely, withdrawn a
   await page.keyboard.type('corroded, cleaned');
   await page.keyboard.press('Enter');
   await count(5);
-  expect(await readings()).toMatchObject([
+  expect((await readings()).map((r) => r.observation)).toMatchObject([
     { kind: 'dc', volts: 0.47 },
     { kind: 'ohms', word: 'open' },
     { kind: 'ohms', ohms: 4700 },
@@ -199,7 +203,7 @@ test('readings are typed in any notation, asked about when unlikely, withdrawn a
   await page.keyboard.press('z');
   await expect(page.getByText(/Withdrawn: corroded, cleaned/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect.poll(async () => (await harnessOf(page, job.id)).readings.at(-1)?.withdrawnAt).toBeNull();
+  await expect.poll(async () => (await readings()).at(-1)?.withdrawnAt).toBeNull();
 
   await page.getByRole('button', { name: 'More for this plug' }).click();
   await page.getByText('Paste readings').click();
@@ -214,20 +218,12 @@ test('readings are typed in any notation, asked about when unlikely, withdrawn a
 test('quick keys act on the wires they led to, and a slow answer takes nobody away from new ones', async ({
   page,
 }) => {
-  const job = await demoJob(page.request);
-  const before = await harnessOf(page, job.id);
-  const c2 = before.connectors.find((c) => c.name === 'C2')!;
-  const at = before.readings.length;
-  const readings = async () =>
-    (await harnessOf(page, job.id)).readings
-      .slice(at)
-      .map((r) => [
-        ...[r.cavityId, r.otherCavityId].map((id) => c2.cavities.find((c) => c.id === id)?.number),
-        r.observation['volts'] ?? r.observation['word'],
-      ]);
-  const count = (n: number) => expect(page.locator(`main[data-readings="${at + n}"]`)).toBeVisible();
-  await page.goto(`/jobs/${job.id}/find/${c2.id}?at=3`);
-  await expect(page.getByRole('heading', { name: 'Amplifier, plug C2' })).toBeVisible();
+  const { c2, readings, count } = await atC2(page);
+  const taken = async () =>
+    (await readings()).map((r) => [
+      ...[r.cavityId, r.otherCavityId].map((id) => c2.cavities.find((c) => c.id === id)?.number),
+      r.observation['volts'] ?? r.observation['word'],
+    ]);
 
   // Faster than any hand: no picture is drawn between one key and the next.
   await page.evaluate(async () => {
@@ -238,7 +234,7 @@ test('quick keys act on the wires they led to, and a slow answer takes nobody aw
     }
   });
   await count(1);
-  expect(await readings()).toEqual([[5, 6, 'open']]);
+  expect(await taken()).toEqual([[5, 6, 'open']]);
 
   let answer = () => {};
   const held = new Promise<void>((resolve) => (answer = resolve));
@@ -255,14 +251,16 @@ test('quick keys act on the wires they led to, and a slow answer takes nobody aw
   await page.keyboard.press('ArrowRight');
   await page.keyboard.type('0.3');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Still saving the last reading. Press again.')).toBeVisible();
+  await expect(
+    page.getByText('The last reading is still being saved. Press again in a moment.'),
+  ).toBeVisible();
   answer();
   await count(2);
   await expect(page.locator('.cavity-first .cavity-number')).toHaveText('8');
   await expect(page.locator('.entry-line input')).toHaveValue('0.3');
   await page.keyboard.press('Enter');
   await count(3);
-  expect(await readings()).toEqual([
+  expect(await taken()).toEqual([
     [5, 6, 'open'],
     [7, 8, 0.2],
     [8, undefined, 0.3],

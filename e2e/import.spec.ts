@@ -112,7 +112,7 @@ test('a measurement without its load counts only when pinned, or when the job is
   const row = page.locator('.output-selected');
   const captures = page.getByRole('region', { name: 'Captures' });
   await expect(row).toContainText('3.4k–');
-  await expect(captures).toContainText('Taken at the reference, step 18.');
+  await expect(captures).toContainText('Taken under the reference conditions, step 18.');
   await captures.getByRole('link', { name: /no load/ }).click();
   await expect(page.getByText('This measurement does not count: no load.')).toBeVisible();
 
@@ -132,14 +132,14 @@ test('a measurement without its load counts only when pinned, or when the job is
   await expect(row).toContainText('3.4k–');
 
   await page.goto(`/jobs/${job.id}/intake`);
-  await page.getByText(/Reference for measurements: step 18, speaker connected, engine off/).click();
+  await page.getByText(/Reference conditions: step 18, speaker connected, engine off/).click();
   await page.locator('#reference-load').selectOption('no load');
-  await expect(page.getByText(/Reference for measurements: step 18, no load/)).toBeVisible();
+  await expect(page.getByText(/Reference conditions: step 18, no load/)).toBeVisible();
   await expect
     .poll(async () => (await seen(page.request, job.id)).intake.reference.load, { timeout: 15_000 })
     .toBe('none');
   await page.goto(`/jobs/${job.id}/listen/${pair.id}`);
-  await expect(captures).toContainText('Taken at the reference, step 18.');
+  await expect(captures).toContainText('Taken under the reference conditions, step 18.');
   await expect(row).not.toContainText('3.4k–');
   await expect(page.locator('.output-row', { hasText: 'Front left woofer' })).toContainText('none counts');
 });

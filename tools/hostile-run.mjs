@@ -1,4 +1,5 @@
 // Sends hostile requests to a running server and looks at what it makes of them.
+import { START_INTAKE } from '@ulpen/core';
 import { hostileCase } from './hostile-cases.mjs';
 import { randomOf } from './hostile-values.mjs';
 import { CAPTURE, CONDITIONS, JOB, must, PAIR, PLUG, TARGET } from './samples.mjs';
@@ -141,6 +142,7 @@ async function prepare(origin) {
       ['POST', `${at}/readings`, { readings: [reading, reading] }],
       ['POST', `${at}/sheets`, sheet],
       ['PUT', `/sheets/${kept.id}`, { ...sheet, version: 1 }],
+      ['POST', `/captures/${capture.id}/pin`, { because: 'as it was found' }],
       ['POST', `${at}/checks`, [check]],
       ['POST', `${at}/decisions`, [decision]],
       ['POST', `${at}/targets`, TARGET],
@@ -165,20 +167,7 @@ async function prepare(origin) {
           version: 1,
         },
       ],
-      [
-        'PUT',
-        `${at}/intake`,
-        {
-          trim: '',
-          optionCodes: ['A1'],
-          drive: 'unknown',
-          tools: [],
-          zeroed: [],
-          clues: { amplifierFound: 'yes', fibreOrData: 'no', faderWorks: 'yes', moreSpeakersThanFour: 'no' },
-          walkIns: [],
-          version: 1,
-        },
-      ],
+      ['PUT', `${at}/intake`, { ...START_INTAKE, optionCodes: ['A1'], version: 1 }],
       ['PUT', '/shop/preferences', { ...preferences, version: 1 }],
       ['PUT', `/devices/${device.id}`, { ...DEVICE, version: 1 }],
       ['POST', '/practice-jobs', { seed: 3, connectors: 1, sheet: 'none', reversedPairs: 0, slipRate: 0 }],

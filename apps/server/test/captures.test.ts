@@ -3,6 +3,7 @@ import {
   ANALYSIS_VERSION,
   type Capture,
   type JobList,
+  livePin,
   type Problem,
   type Response,
   START_INTAKE,
@@ -229,18 +230,26 @@ describe('which measurement counts', () => {
       app.call<Capture & Problem>('POST', `/api/v1/captures/${id}/pin`, { because });
     expect((await pin(unloaded.id, ' ')).body.errors).toMatchObject([{ field: 'because' }]);
     const { status, body } = await pin(unloaded.id, 'the speaker is gone for good');
-    expect([status, body.pin?.because]).toEqual([201, 'the speaker is gone for good']);
+    expect([status, body.pins.map((p) => p.because)]).toEqual([201, ['the speaker is gone for good']]);
     expect(await band()).toMatchObject({ bands: [{ highHz: open }] });
     // One at the most: another one that is pinned is the only one then.
     await pin(first.id, 'measured again by hand');
     const job = await app.view((await band()).id);
-    expect(job.units[0].pairs[0].captures.map((c) => c.pin?.because ?? null)).toEqual([
-      null,
-      null,
-      'measured again by hand',
-    ]);
+    const captures = job.units[0].pairs[0].captures;
+    expect(captures.map((c) => livePin(c)?.because ?? null)).toEqual([null, null, 'measured again by hand']);
     await app.call('POST', `/api/v1/captures/${first.id}/unpin`);
     expect(await band()).toMatchObject({ bands: [{ highHz: low }] });
+    // Who decided what, and why, stays in the record.
+    const { body: after } = await app.call<Capture>('GET', `/api/v1/captures/${unloaded.id}`);
+    expect(after.pins).toEqual([
+      {
+        because: 'the speaker is gone for good',
+        takenAt: expect.any(String),
+        withdrawnAt: expect.any(String),
+      },
+    ]);
+    await app.call('POST', `/api/v1/captures/${unloaded.id}/withdraw`);
+    expect(await pin(unloaded.id, 'again')).toMatchObject({ status: 409, body: { title: 'Withdrawn' } });
   });
 
   it('follows the reference of the job; one with the engine running counts for none that is off', async () => {

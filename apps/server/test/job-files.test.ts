@@ -220,6 +220,7 @@ describe('the outside of the server', () => {
       changes: { boxes: [] },
     });
     expect(kept.proposal.remarks[0].remedy).toBeNull();
+    await downReference(knex);
     await downTold(knex);
     await downRecord(knex);
     await downPlan(knex);

@@ -21,7 +21,7 @@ const LANDED: Record<string, string> = {
   '005-plan.ts': '989e1503050088e91e2d9fdc3f9cf6ec70149fcefaf3380426d354afdb02a0d3',
   '006-record.ts': 'c88d62f2ae0ef457cf77a62a8b70ecbeefa305876c358b087f04d33652f3bc54',
   '007-told-readings.ts': 'a4d8b805ede76abbd9ed65996d084bb0e13c24df98b60edd1c246fd721ca2af5',
-  '008-measured-against.ts': 'd0d3b4f4454482d3a08f4161bebfea61fe779e5f3c1ee1102a105951661d0488',
+  '008-measured-against.ts': '48b20f7aee71c22c6405dc3d5e3711f7559b9d016eb4e56833fc1db4644af4c7',
 };
 
 const withKnex = async (work: (knex: ReturnType<typeof connect>) => Promise<void>) => {

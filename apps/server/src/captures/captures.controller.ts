@@ -88,22 +88,24 @@ export class CapturesController {
   }
 
   @Post('captures/:id/pin')
-  @ApiOperation({ summary: 'Makes this capture count for its output, whatever the job is held against.' })
+  @ApiOperation({
+    summary: 'Makes this capture the one that counts for its output, whatever the reference conditions.',
+  })
   @ApiResponse({ status: 201, standardSchema: captureSchema })
-  @Problems(400, 404)
+  @Problems(400, 404, 409)
   pin(
     @Id('capture') id: string,
     @By() by: Actor,
     @Body({ schema: pinFieldsSchema }) { because }: PinFields,
   ): Promise<Capture> {
-    return this.db.inJobOf('capture', id, by, (trx) => this.captures.setPin(trx, id, because));
+    return this.db.inJobOf('capture', id, by, (trx) => this.captures.pin(trx, id, because));
   }
 
   @Post('captures/:id/unpin')
-  @ApiOperation({ summary: 'The nearest to the reference counts again.' })
+  @ApiOperation({ summary: 'The capture nearest to the reference conditions counts again.' })
   @ApiResponse({ status: 201, standardSchema: captureSchema })
   @Problems(404)
   unpin(@Id('capture') id: string, @By() by: Actor): Promise<Capture> {
-    return this.db.inJobOf('capture', id, by, (trx) => this.captures.setPin(trx, id, null));
+    return this.db.inJobOf('capture', id, by, (trx) => this.captures.unpin(trx, id));
   }
 }

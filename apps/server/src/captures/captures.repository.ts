@@ -16,29 +16,32 @@ import { found, fromRow, packNumbers, toRow, unpackNumbers } from '../database/r
 import { setWithdrawn } from '../database/withdraw.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 
-/** Everything of a capture but its points. */
+/** Everything of a capture but its points, of `captures as c`. */
 const SUMMARY = [
-  'id',
-  'pair_id',
-  'file_name',
-  'sha256',
-  'level_kind',
-  'level_unit',
-  'phase_reference',
-  'volume_step',
-  'load',
-  'note',
-  'repairs',
-  'imported_at',
-  'withdrawn_at',
-  'pin',
-  'points',
-  'recording_id',
-  'noise_tilt_db',
-  'silence_db',
-  'situation',
-  'analysis',
+  'c.id',
+  'c.pair_id',
+  'c.file_name',
+  'c.sha256',
+  'c.level_kind',
+  'c.level_unit',
+  'c.phase_reference',
+  'c.volume_step',
+  'c.load',
+  'c.note',
+  'c.repairs',
+  'c.imported_at',
+  'c.withdrawn_at',
+  'c.points',
+  'c.recording_id',
+  'c.noise_tilt_db',
+  'c.silence_db',
+  'c.situation',
+  'c.analysis',
 ];
+const PINS = `coalesce((
+  select json_agg(json_build_object(
+    'because', n.because, 'takenAt', told_moment(n.taken_at), 'withdrawnAt', told_moment(n.withdrawn_at)
+  ) order by n.position) from pins n where n.capture_id = c.id), '[]'::json) as pins`;
 
 export interface NewCapture extends CaptureFields {
   pairId: string;
@@ -53,7 +56,7 @@ export interface NewCapture extends CaptureFields {
   silenceDb?: number | null;
   importedAt?: string;
   withdrawnAt?: string | null;
-  pin?: Pin | null;
+  pins?: Pin[];
 }
 
 /** A capture that an older core judged, with what the judgement needs beside the points. */
@@ -63,6 +66,8 @@ export interface JudgedAnew {
   noiseTiltDb: number;
   silenceDb: number | null;
 }
+
+const ENDED = (db: Knex) => ({ withdrawn_at: db.fn.now() });
 
 interface Points {
   frequency_hz: Buffer;
@@ -83,7 +88,7 @@ export class CapturesRepository {
   async add(
     db: Knex,
     jobId: string,
-    { response, analysis, repairs, ...fields }: NewCapture,
+    { response, analysis, repairs, pins = [], ...fields }: NewCapture,
   ): Promise<Capture> {
     const where = { pair_id: fields.pairId };
     await assertRoom(db, 'capturesOfOutput', { table: 'captures', where, field: 'file' });
@@ -98,12 +103,16 @@ export class CapturesRepository {
         level_db: packNumbers(response.levelDb),
         phase_deg: response.phaseDeg ? packNumbers(response.phaseDeg) : null,
       })
-      .returning(SUMMARY);
-    return fromRow<Capture>(row);
+      .returning('id');
+    if (pins.length > 0) await db('pins').insert(pins.map((pin) => toRow({ captureId: row.id, ...pin })));
+    return this.get(db, row.id);
   }
 
   async get(db: Knex, id: string): Promise<Capture> {
-    return fromRow<Capture>(found(await db('captures').where({ id }).first(SUMMARY), 'capture'));
+    const row = await db('captures as c')
+      .where({ id })
+      .first(...SUMMARY, db.raw(PINS));
+    return fromRow<Capture>(found(row, 'capture'));
   }
 
   async response(db: Knex, id: string): Promise<Response> {
@@ -123,7 +132,7 @@ export class CapturesRepository {
         { column: 'c.imported_at', order: 'desc' },
         { column: 'c.position', order: 'desc' },
       ])
-      .select(SUMMARY.map((column) => `c.${column}`));
+      .select(...SUMMARY, db.raw(PINS));
     if (!all) query.where({ 'p.retired_at': null, 'u.retired_at': null });
     return (await query).map((row) => fromRow<Capture>(row));
   }
@@ -144,18 +153,28 @@ export class CapturesRepository {
   }
 
   async setWithdrawn(db: Knex, id: string, withdrawn: boolean): Promise<Capture> {
-    return fromRow<Capture>(
-      await setWithdrawn(db, 'captures', { id, withdrawn, what: 'capture', columns: SUMMARY }),
-    );
+    await setWithdrawn(db, 'captures', { id, withdrawn, what: 'capture', columns: 'id' });
+    return this.get(db, id);
   }
 
-  /** Makes this one count for its output, whatever the others say; null: no longer. */
-  async setPin(db: Knex, id: string, because: string | null): Promise<Capture> {
-    const { pairId } = await this.get(db, id);
-    if (because !== null) await db('captures').where({ pair_id: pairId }).update({ pin: null });
-    const pin = because === null ? null : { because, at: new Date().toISOString() };
-    const [row] = await db('captures').where({ id }).update({ pin }).returning(SUMMARY);
-    return fromRow<Capture>(row);
+  /** Makes this one count for its output; what was pinned before stays in the record as withdrawn. */
+  async pin(db: Knex, id: string, because: string): Promise<Capture> {
+    const { pairId, withdrawnAt } = await this.get(db, id);
+    if (withdrawnAt !== null)
+      throw ProblemError.conflict(
+        'Withdrawn',
+        'This capture was withdrawn as a mistake. Restore it before you pin it.',
+      );
+    await assertRoom(db, 'pinsOfCapture', { table: 'pins', where: { capture_id: id } });
+    const own = db('captures').where({ pair_id: pairId }).select('id');
+    await db('pins').whereIn('capture_id', own).andWhere({ withdrawn_at: null }).update(ENDED(db));
+    await db('pins').insert({ capture_id: id, because });
+    return this.get(db, id);
+  }
+
+  async unpin(db: Knex, id: string): Promise<Capture> {
+    await db('pins').where({ capture_id: id, withdrawn_at: null }).update(ENDED(db));
+    return this.get(db, id);
   }
 
   /** Captures judged by an older version of core. */

@@ -32,10 +32,13 @@ const OUTPUTS = `
   join pairs p on p.unit_id = u.id and p.retired_at is null
   left join lateral (
     select json_agg(json_build_object(
-      'id', id, 'load', load, 'volumeStep', volume_step, 'situation', situation, 'pin', pin, 'withdrawnAt', null,
-      'lowHz', low_hz, 'highHz', high_hz
-    ) order by imported_at desc, position desc) as captures
-    from captures where pair_id = p.id and withdrawn_at is null
+      'id', k.id, 'load', k.load, 'volumeStep', k.volume_step, 'situation', k.situation, 'withdrawnAt', null,
+      'pins', case when n.id is null then '[]'::json
+        else json_build_array(json_build_object('because', n.because, 'takenAt', n.taken_at, 'withdrawnAt', null)) end,
+      'lowHz', k.low_hz, 'highHz', k.high_hz
+    ) order by k.imported_at desc, k.position desc) as captures
+    from captures k left join pins n on n.capture_id = k.id and n.withdrawn_at is null
+    where k.pair_id = p.id and k.withdrawn_at is null
   ) c on true
   where u.job_id = any(?) and u.retired_at is null
   group by u.job_id`;
@@ -65,6 +68,8 @@ const ERASE: readonly string[] = [
   'delete from decisions where job_id = ?',
   'delete from checks where job_id = ?',
   'delete from photos where job_id = ?',
+  `delete from pins n using captures c, pairs p, units u
+    where c.id = n.capture_id and p.id = c.pair_id and u.id = p.unit_id and u.job_id = ?`,
   `delete from captures c using pairs p, units u where p.id = c.pair_id and u.id = p.unit_id and u.job_id = ?`,
   'delete from recordings where job_id = ?',
   'delete from readings where job_id = ?',

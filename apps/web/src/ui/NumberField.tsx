@@ -7,6 +7,8 @@ interface NumberFieldProps {
   value: number | null;
   least?: number;
   most: number;
+  /** no fractions */
+  whole?: boolean;
   placeholder?: string;
   onChange: (value: number | null) => void;
 }
@@ -25,12 +27,14 @@ export function NumberField({
   value,
   least = 0,
   most,
+  whole = false,
   placeholder = 'not noted',
   onChange,
 }: NumberFieldProps) {
   const [text, setText] = useState(value === null ? '' : String(value).replace('-', '−'));
   const typed = typedNumber(text);
-  const wrong = text.trim() !== '' && (typed === null || typed < least || typed > most);
+  const fits = (n: number) => n >= least && n <= most && (!whole || Number.isInteger(n));
+  const wrong = text.trim() !== '' && (typed === null || !fits(typed));
   return (
     <Form.Group controlId={id}>
       <Form.Label>{label}</Form.Label>
@@ -44,11 +48,11 @@ export function NumberField({
           setText(e.target.value);
           const now = typedNumber(e.target.value);
           if (e.target.value.trim() === '') onChange(null);
-          else if (now !== null && now >= least && now <= most) onChange(now);
+          else if (now !== null && fits(now)) onChange(now);
         }}
       />
       <Form.Control.Feedback type="invalid">
-        A number from {least} to {most}.
+        A {whole ? 'whole ' : ''}number from {least} to {most}.
       </Form.Control.Feedback>
     </Form.Group>
   );

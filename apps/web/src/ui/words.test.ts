@@ -132,7 +132,7 @@ describe('where a capture comes from', () => {
     noiseTiltDb: 0,
     repairs: [],
     withdrawnAt: null,
-    pin: null,
+    pins: [],
     analysis: analysis('band-pass', 300, 3000),
   };
   it('is said with its conditions', () => {

@@ -59,7 +59,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
       silenceDb: null,
       noiseTiltDb: 0,
       withdrawnAt: null,
-      pin: null,
+      pins: [],
       repairs: [],
       response,
     };

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { Pin } from './capture.ts';
 import { DEMO_CARS } from '../carsim/index.ts';
 import { viewOfCar } from '../carsim/view-of-car.ts';
 import { isUpToDate, planBasisOf } from '../plan/plan-of-job.ts';
@@ -14,7 +15,7 @@ const capture = ({ situation, ...rest }: Taken): Situated => ({
   load: 'speaker',
   volumeStep: 18,
   withdrawnAt: null,
-  pin: null,
+  pins: [],
   ...rest,
   situation: { ...UNKNOWN_SITUATION, ...situation },
 });
@@ -32,10 +33,16 @@ describe('the capture that counts', () => {
   it('is the newest one taken at the reference, and says why', () => {
     expect(choice([[{ id: 'new' }, { id: 'old' }], ...AT_18])).toMatchObject({
       id: 'new',
-      says: 'Taken at the reference, step 18.',
+      says: 'Taken under the reference conditions, step 18. Not noted, assumed to match: engine, doors.',
       others: { old: 'older' },
     });
-    expect(choice([[{ id: 'a' }]]).says).toBe('The only measurement.');
+    const noted = { engine: 'off', doors: 'closed' } as const;
+    expect(choice([[{ id: 'a', situation: noted }]]).says).toBe(
+      'Taken under the reference conditions, step 18.',
+    );
+    expect(
+      choice([[{ id: 'a', load: 'unknown', situation: { ...noted, doors: 'open' } }], ...AT_18]).says,
+    ).toBe('The only measurement: doors open, step 18. Not noted, assumed to match: load.');
     expect(choice([[]])).toMatchObject({ id: null, says: 'Not measured.' });
   });
 
@@ -58,7 +65,7 @@ describe('the capture that counts', () => {
     ];
     expect(choice([own, ...AT_18])).toMatchObject({
       id: 'near',
-      says: 'Nearest to the reference, step 18: step 21.',
+      says: expect.stringContaining('Nearest to the reference conditions, step 18: step 21.') as string,
       others: { far: 'step 30, not 18', silent: 'step not noted' },
     });
   });
@@ -71,12 +78,17 @@ describe('the capture that counts', () => {
     });
     const none = choice([[unloaded, { id: 'idling', situation: { engine: 'idle' } }], ...AT_18]);
     expect(none.id).toBeNull();
-    expect(none.says).toContain('None counts: no load, engine idling.');
+    expect(none.says).toContain('No measurement counts: no load, engine idling.');
     // Near misses: what was not noted, and a job measured on resistors throughout.
     expect(choice([[{ id: 'unsaid', load: 'unknown' }], ...AT_18]).id).toBe('unsaid');
     const onResistors: Taken[][] = [[{ id: 'r', load: 'resistor' }], [{ id: 's', load: 'resistor' }]];
     expect(choice(onResistors)).toMatchObject({ id: 'r', held: { load: 'resistor' } });
     expect(choice([[{ id: 'idling', situation: { engine: 'idle' } }]], { engine: 'idle' }).id).toBe('idling');
+    // However many were measured without a load: it is never the reference unless somebody says so.
+    const open: Taken[][] = [1, 2, 3].map((n) => [{ id: `o${n}`, load: 'none' }]);
+    expect(choice([[{ id: 'with' }], ...open])).toMatchObject({ id: 'with', held: { load: 'speaker' } });
+    expect(choice(open).id).toBeNull();
+    expect(choice(open, { load: 'none' }).id).toBe('o1');
   });
 
   it('is taken with doors and source as the reference has them, before the nearest step', () => {
@@ -97,17 +109,19 @@ describe('the capture that counts', () => {
   });
 
   it('is the pinned one, whatever it is, until that is withdrawn', () => {
-    const pin = { because: 'the speaker is gone for good', at: '2026-11-02T09:00:00.000Z' };
-    const pinned = (withdrawnAt: string | null): Taken[][] => [
-      [{ id: 'good' }, { id: 'open', load: 'none', pin, withdrawnAt }],
+    const pin: Pin = { because: 'no speaker left', takenAt: '2026-11-02T09:00:00.000Z', withdrawnAt: null };
+    const pinned = (withdrawnAt: string | null, pins = [pin]): Taken[][] => [
+      [{ id: 'good' }, { id: 'open', load: 'none', pins, withdrawnAt }],
       ...AT_18,
     ];
     expect(choice(pinned(null))).toMatchObject({
       id: 'open',
-      says: 'Pinned: the speaker is gone for good',
+      says: 'Pinned: no speaker left.',
       others: { good: 'another one is pinned' },
     });
     expect(choice(pinned('2026-11-03T09:00:00.000Z'))).toMatchObject({ id: 'good', others: {} });
+    const takenBack = { ...pin, withdrawnAt: '2026-11-03T09:00:00.000Z' };
+    expect(choice(pinned(null, [takenBack]))).toMatchObject({ id: 'good', others: { open: 'no load' } });
   });
 
   it('is held against what the job says, before what most outputs have', () => {
@@ -134,8 +148,8 @@ describe('a plan', () => {
     const bass = { ...first, id: 'bass', volumeStep: 34 };
     const open = { ...first, id: 'open', volumeStep: 18, load: 'none' as const };
     expect(isUpToDate(basis, withCaptures(bass, open))).toBe(true);
-    const pin = { because: 'x', at: first.importedAt };
-    expect(isUpToDate(basis, withCaptures({ ...bass, pin }, open))).toBe(false);
+    const pins = [{ because: 'x', takenAt: first.importedAt, withdrawnAt: null }];
+    expect(isUpToDate(basis, withCaptures({ ...bass, pins }, open))).toBe(false);
     expect(isUpToDate(basis, withCaptures({ ...first, id: 'again', volumeStep: 18 }))).toBe(false);
   });
 });

@@ -1,11 +1,11 @@
-import type { Capture } from './capture.ts';
+import type { Capture, Pin } from './capture.ts';
 import type { Intake } from './intake.ts';
 import type { Reference } from './reference.ts';
 import { ENGINE_WORD, LOAD_WORD, PLAYED_IN_WORD } from './situation.ts';
 import type { Side } from './words.ts';
 
 /** What of a capture decides whether it counts. */
-export type Situated = Pick<Capture, 'id' | 'load' | 'volumeStep' | 'situation' | 'withdrawnAt' | 'pin'>;
+export type Situated = Pick<Capture, 'id' | 'load' | 'volumeStep' | 'situation' | 'withdrawnAt' | 'pins'>;
 
 interface Measured<C extends Situated> {
   side: Side;
@@ -31,7 +31,7 @@ export interface CaptureChoice<C extends Situated> {
   others: ReadonlyMap<string, string>;
 }
 
-const LOADS = ['speaker', 'resistor', 'none'] as const;
+const LOADS = ['speaker', 'resistor'] as const;
 /** beyond every step that a radio counts */
 const FAR = 1000;
 const isLive = (c: Situated) => c.withdrawnAt === null;
@@ -39,21 +39,16 @@ type Engine = Capture['situation']['engine'];
 const runs = (engine: Engine): engine is 'idle' | 'raised' => engine === 'idle' || engine === 'raised';
 
 /**
- * What a job's measurements are held against. Load and step that nobody set are those of most outputs, an output
- * with several counting once for each; equal counts go to the usual load, and to the step that was measured first, so
- * that a later test at another step changes nothing.
+ * The reference conditions of a job with nothing left open. Load and step that nobody set are those of most outputs,
+ * an output with several counting once for each. Equal counts go to the speaker, and to the step that was measured
+ * first, so that a later test at another step changes nothing. That outputs were measured without a load never makes
+ * that the reference by itself.
  */
 export function referenceOf(job: MeasuredJob): HeldReference {
   const { reference } = job.intake;
   const outputs = job.units.flatMap((u) => u.pairs.map((p) => p.captures.filter(isLive)));
-  const load =
-    reference.load ??
-    most(
-      outputs.map((captures) => LOADS.filter((l) => captures.some((c) => c.load === l))),
-      LOADS,
-    ) ??
-    'speaker';
-  const held = { ...reference, load };
+  const loads = outputs.map((captures) => LOADS.filter((l) => captures.some((c) => c.load === l)));
+  const held = { ...reference, load: reference.load ?? most(loads, LOADS) ?? 'speaker' };
   if (reference.volumeStep !== null) return held;
   const steps = outputs.map((captures) =>
     captures.flatMap((c) => (c.volumeStep === null || barrier(c, held) ? [] : [c.volumeStep])).reverse(),
@@ -97,7 +92,8 @@ const stepsAway = (c: Situated, held: HeldReference) =>
 /**
  * The capture of an output that counts in everything that is worked out: the pinned one, or the one nearest to the
  * job's reference: same load first, then engine, doors and source, then fewest steps away, then the newest. One with
- * another load or with the engine running counts only when it is pinned.
+ * another load or with the engine running counts only when it is pinned. What was not noted is taken to be as the
+ * reference, and said.
  */
 export function chooseCapture<C extends Situated>(job: MeasuredJob, pair: Measured<C>): CaptureChoice<C> {
   const held = referenceOf(job);
@@ -123,27 +119,44 @@ export function chooseCapture<C extends Situated>(job: MeasuredJob, pair: Measur
             ? 'step not noted'
             : `step ${c.volumeStep}, not ${held.volumeStep}`,
     );
-  const pinned = live.find((c) => c.pin !== null);
+  const pinned = live.find((c) => livePin(c) !== null);
   if (pinned) {
     if (best && best.c !== pinned) others.set(best.c.id, 'another one is pinned');
     others.delete(pinned.id);
-    return { capture: pinned, says: `Pinned: ${pinned.pin!.because}`, others };
+    return { capture: pinned, says: `Pinned: ${livePin(pinned)!.because}.`, others };
   }
   if (!best) return { capture: null, says: whyNone(others, held), others };
-  const at = [...best.differs, best.c.volumeStep === null ? 'step not noted' : `step ${best.c.volumeStep}`];
-  const says =
-    live.length === 1
-      ? 'The only measurement.'
-      : best.differs.length === 0 && best.steps === 0
-        ? `Taken at the reference, ${at.join(', ')}.`
-        : `Nearest to the reference${held.volumeStep === null ? '' : `, step ${held.volumeStep}`}: ${at.join(', ')}.`;
-  return { capture: best.c, says, others };
+  return { capture: best.c, says: whyBest(best, live.length, held), others };
+}
+
+/** The decision by which a capture counts, where there is one that was not taken back. */
+export const livePin = (c: Pick<Situated, 'pins'>): Pin | null =>
+  c.pins.find((pin) => pin.withdrawnAt === null) ?? null;
+
+function whyBest(
+  { c, differs, steps }: { c: Situated; differs: string[]; steps: number },
+  of: number,
+  held: HeldReference,
+): string {
+  const at = [...differs, c.volumeStep === null ? 'step not noted' : `step ${c.volumeStep}`].join(', ');
+  const met = differs.length === 0 && steps === 0;
+  const says = met
+    ? `Taken under the reference conditions, ${at}.`
+    : of === 1
+      ? `The only measurement: ${at}.`
+      : `Nearest to the reference conditions${held.volumeStep === null ? '' : `, step ${held.volumeStep}`}: ${at}.`;
+  const open = [
+    ...(c.load === 'unknown' ? ['load'] : []),
+    ...(c.situation.engine === 'unknown' ? ['engine'] : []),
+    ...(c.situation.doors === 'unknown' ? ['doors'] : []),
+  ];
+  return open.length === 0 ? says : `${says} Not noted, assumed to match: ${open.join(', ')}.`;
 }
 
 const whyNone = (others: ReadonlyMap<string, string>, held: HeldReference) =>
   others.size === 0
     ? 'Not measured.'
-    : `None counts: ${[...new Set(others.values())].join(', ')}. The reference is ${LOAD_WORD[held.load]}, ${ENGINE_WORD[held.engine]}: measure it that way, or pin one.`;
+    : `No measurement counts: ${[...new Set(others.values())].join(', ')}. The reference conditions are ${LOAD_WORD[held.load]}, ${ENGINE_WORD[held.engine]}: measure again that way, or pin one.`;
 
 /** The capture of an output that counts; null: none does. */
 export function captureInForce<C extends Situated>(job: MeasuredJob, pair: Measured<C>): C | null {

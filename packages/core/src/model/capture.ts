@@ -53,11 +53,13 @@ export const noiseTiltSchema = z.number().min(-6, 'from -6 dB per octave').max(6
 /** What had to be changed to read a file, in words. */
 export const repairsSchema = z.array(saidSchema).max(50);
 
-/** Somebody decided that this capture counts for its output, whatever the others say. */
-export const pinSchema = z.object({ because: requiredLine(200), at: momentSchema }).meta({ id: 'Pin' });
-export type Pin = z.infer<typeof pinSchema>;
-export const pinFieldsSchema = pinSchema.pick({ because: true }).meta({ id: 'PinFields' });
+/** Somebody decided that a capture counts for its output, whatever the others say. */
+export const pinFieldsSchema = z.object({ because: requiredLine(200) }).meta({ id: 'PinFields' });
 export type PinFields = z.infer<typeof pinFieldsSchema>;
+export const pinSchema = pinFieldsSchema
+  .extend({ takenAt: momentSchema, withdrawnAt: momentSchema.nullable() })
+  .meta({ id: 'Pin' });
+export type Pin = z.infer<typeof pinSchema>;
 
 export const captureSchema = captureFieldsSchema
   .extend({
@@ -74,7 +76,8 @@ export const captureSchema = captureFieldsSchema
     silenceDb: decibelSchema.nullable(),
     repairs: repairsSchema,
     withdrawnAt: momentSchema.nullable(),
-    pin: pinSchema.nullable(),
+    /** oldest first; withdrawn ones stay in the record, and one of an output's captures at the most has a live one */
+    pins: z.array(pinSchema),
     analysis: analysisSchema,
   })
   .meta({ id: 'Capture' });

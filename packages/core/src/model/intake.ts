@@ -50,7 +50,7 @@ export const intakeFieldsSchema = z
     tools: z.array(toolSchema).max(6),
     zeroed: z.array(z.enum(ZERO_ITEMS)).max(ZERO_ITEMS.length),
     clues: cluesSchema,
-    /** what measurements are held against */
+    /** the conditions that outputs are measured under */
     reference: referenceSchema,
     /** signed checks, oldest first; one is added, none is changed: the car is gone through again before it leaves */
     walkIns: z.array(walkInSchema).max(20, 'at most 20 signed checks'),

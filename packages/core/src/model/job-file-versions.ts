@@ -113,10 +113,10 @@ function withoutErased(plan: Content): Content {
   return named(plan) as Content;
 }
 
-/** Version 6 held no measurement to a reference and pinned none: the newest of an output counted. */
+/** Version 6 knew no reference conditions and no pins: the newest capture of an output counted. */
 const fromVersion6 = (content: Content): Content => ({
   ...content,
-  units: withCaptures(content['units'], { pin: null }),
+  units: withCaptures(content['units'], { pins: [] }),
   intake: isContent(content['intake'])
     ? { reference: START_REFERENCE, ...content['intake'] }
     : content['intake'],

@@ -35,7 +35,7 @@ const capture = captureFieldsSchema.extend({
   sha256,
   importedAt: momentSchema,
   withdrawnAt: momentSchema.nullable(),
-  pin: pinSchema.nullable(),
+  pins: some(pinSchema, 'pinsOfCapture'),
   repairs: repairsSchema,
   recordingId: keyRef('recording').nullable(),
   noiseTiltDb: noiseTiltSchema,

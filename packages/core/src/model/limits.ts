@@ -8,6 +8,7 @@ export const LIMITS = {
   cavitiesOfConnector: { most: 120, what: 'cavities on one plug' },
   outputsOfUnit: { most: 200, what: 'outputs on one unit' },
   capturesOfOutput: { most: 500, what: 'captures of one output' },
+  pinsOfCapture: { most: 50, what: 'pins of one capture' },
   recordingsOfJob: { most: 1000, what: 'recordings on one job' },
   readingsOfJob: { most: 20_000, what: 'readings on one job' },
   sheetsOfJob: { most: 40, what: 'sheets on one job' },

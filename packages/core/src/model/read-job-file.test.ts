@@ -11,6 +11,7 @@ import { START_REFERENCE } from './reference.ts';
 const FIXTURES = unzipSync(readFileSync(new URL('../../fixtures/job-files.zip', import.meta.url)));
 
 /** A job file as it is written, loose enough to be spoilt anywhere. */
+/** What is spoilt has no type any more. */
 type Spoilable = any; // eslint-disable-line @typescript-eslint/no-explicit-any
 
 let base: JobFile;
@@ -51,12 +52,12 @@ describe('files that this program ever wrote', () => {
       expect(file.intake.walkIns).toEqual(old['intake'].walkIn ? [old['intake'].walkIn] : []);
     expect(readJobFileBytes(zipJobFile(file))).toEqual({ file });
   });
-  it('zips of version 6 are read: nothing was pinned, and nothing said what measurements are held against', () => {
+  it('zips of version 6 are read: nothing was pinned, and no reference conditions were kept', () => {
     const entries = unzipSync(zipJobFile(base));
     const old = JSON.parse(new TextDecoder().decode(entries['job.json'])) as Spoilable;
     delete old['intake'].reference;
     for (const { captures } of old['units'].flatMap((u: Spoilable) => u['pairs']) as Spoilable[])
-      for (const c of captures) delete c.pin;
+      for (const c of captures) delete c.pins;
     const json = new TextEncoder().encode(JSON.stringify({ ...old, version: 6 }));
     expect(readJobFileBytes(zipSync({ ...entries, 'job.json': json }))).toEqual({
       file: { ...base, intake: { ...base.intake, reference: START_REFERENCE } },
@@ -140,10 +141,10 @@ describe('a file is not trusted: refused with place and reason', () => {
     [
       'two pinned captures of one output',
       (f) => {
-        const pin = { because: 'x', at: '2026-11-02T09:05:00.000Z' };
-        pair(f).captures = [capture(f), { ...capture(f), key: 'c999' }].map((c) => ({ ...c, pin }));
+        const pins = [{ because: 'x', takenAt: '2026-11-02T09:05:00.000Z', withdrawnAt: null }];
+        pair(f).captures = [capture(f), { ...capture(f), key: 'c999' }].map((c) => ({ ...c, pins }));
       },
-      'units.0.pairs.0.captures.1.pin: another capture of this output is pinned already',
+      'units.0.pairs.0.captures.1.pins: this output has a live pin already',
     ],
     ['half an emoji', (f) => (f['job'].car = 'Car \ud83d'), 'job.car: contains half a character'],
     ['NUL in a name', (f) => (f['job'].car = 'Car \0'), 'job.car: must not contain the character NUL'],

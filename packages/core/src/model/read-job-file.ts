@@ -184,9 +184,13 @@ function sizeProblems(file: JobFile): FileProblem[] {
 function pinProblems(file: JobFile): FileProblem[] {
   return file.units.flatMap((unit, u) =>
     unit.pairs.flatMap((pair, p) => {
-      const [, second] = pair.captures.flatMap((c, n) => (c.pin === null ? [] : [n]));
-      const message = 'another capture of this output is pinned already; at most one is';
-      return second === undefined ? [] : [{ field: `units.${u}.pairs.${p}.captures.${second}.pin`, message }];
+      const [, second] = pair.captures.flatMap((c, n) =>
+        c.pins.filter((pin) => pin.withdrawnAt === null).map(() => n),
+      );
+      const message = 'this output has a live pin already; at most one of its captures is pinned';
+      return second === undefined
+        ? []
+        : [{ field: `units.${u}.pairs.${p}.captures.${second}.pins`, message }];
     }),
   );
 }

@@ -35,11 +35,9 @@ export function useTaking({ job, view, connector, at, lock, batteryRefused, sele
    */
   const goOn = () => {
     const next = store.walking ? walkAfter(conditions) : null;
-    if (next) store.setConditions(next);
-    else {
-      if (store.walking) store.setConditions(WALK_START);
-      if (inHand.current.first === at.first && inHand.current.second === at.second)
-        select(advanced(connector, at));
+    if (inHand.current.first === at.first && inHand.current.second === at.second) {
+      if (store.walking) store.setConditions(next ?? WALK_START);
+      if (!next) select(advanced(connector, at));
     }
     if (useFindStore.getState().entry === store.entry) store.type('');
   };
@@ -49,7 +47,7 @@ export function useTaking({ job, view, connector, at, lock, batteryRefused, sele
   const busy = take.isPending || probe.isPending;
   /** One at a time: the next reading belongs to the wires that come next. */
   const stillSaving = () => {
-    if (busy) tell({ text: 'Still saving the last reading. Press again.' });
+    if (busy) tell({ text: 'The last reading is still being saved. Press again in a moment.' });
     return busy;
   };
   const save = (observation: Observation, entered: string): boolean => {

@@ -107,7 +107,8 @@ export function BriefForm({ job, brief, change, onStart }: BriefFormProps) {
             least={1}
             most={200}
             placeholder="as measured"
-            onChange={(step) => (step === null || Number.isInteger(step)) && change({ loudestStep: step })}
+            whole
+            onChange={(loudestStep) => change({ loudestStep })}
           />
           <NumberField
             id="brief-reserve"

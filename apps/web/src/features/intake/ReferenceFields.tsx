@@ -47,7 +47,7 @@ export function ReferenceFields({ job, reference, onChange }: ReferenceFieldsPro
   return (
     <details className="brief-more">
       <summary>
-        Reference for measurements:{' '}
+        Reference conditions:{' '}
         <span className="num">{held.volumeStep === null ? 'no step yet' : `step ${held.volumeStep}`}</span>,{' '}
         {[
           LOAD_WORD[held.load],
@@ -63,9 +63,8 @@ export function ReferenceFields({ job, reference, onChange }: ReferenceFieldsPro
           value={reference.volumeStep}
           most={200}
           placeholder={held.volumeStep === null ? 'as most outputs' : `${held.volumeStep}, as most`}
-          onChange={(step) =>
-            (step === null || Number.isInteger(step)) && onChange({ ...reference, volumeStep: step })
-          }
+          whole
+          onChange={(volumeStep) => onChange({ ...reference, volumeStep })}
         />
         {choice('load', 'Load', [
           [null, 'as most outputs'],
@@ -87,8 +86,8 @@ export function ReferenceFields({ job, reference, onChange }: ReferenceFieldsPro
         )}
       </div>
       <Form.Text as="p" className="mt-2 mb-0">
-        Of several measurements of one output, the nearest to this one counts. One with another load or with
-        the engine running counts only when it is pinned.
+        Measure every output this way. Of several measurements of one output, the nearest to these conditions
+        counts. One with another load or with the engine running counts only when it is pinned.
       </Form.Text>
     </details>
   );

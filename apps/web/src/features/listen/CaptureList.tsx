@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { Pin, PinOff } from 'lucide-react';
 import { format } from 'date-fns';
-import { type Capture, chooseCapture, type PairView } from '@ulpen/core';
+import { type Capture, chooseCapture, livePin, type PairView } from '@ulpen/core';
 import { api } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { useNotices } from '../../ui/notices-store.ts';
@@ -27,7 +27,7 @@ export function CaptureList({ pair, shownId }: { pair: PairView; shownId: string
     capture.withdrawnAt
       ? 'withdrawn'
       : capture.id === choice.capture?.id
-        ? capture.pin
+        ? livePin(capture)
           ? 'counts, pinned'
           : 'counts'
         : (choice.others.get(capture.id) ?? '');
@@ -37,8 +37,9 @@ export function CaptureList({ pair, shownId }: { pair: PairView; shownId: string
       {
         onSuccess: () =>
           tell({
-            text: 'Unpinned: the nearest to the reference counts.',
-            undo: () => send.mutate({ id: capture.id, what: 'pin', body: { because: capture.pin!.because } }),
+            text: 'Unpinned. The capture nearest to the reference conditions counts again.',
+            undo: () =>
+              send.mutate({ id: capture.id, what: 'pin', body: { because: livePin(capture)!.because } }),
           }),
       },
     );
@@ -83,7 +84,7 @@ export function CaptureList({ pair, shownId }: { pair: PairView; shownId: string
               </Button>
             ) : (
               <>
-                {capture.pin ? (
+                {livePin(capture) ? (
                   <Button variant="quiet" aria-label="Unpin" title="Unpin" onClick={() => unpin(capture)}>
                     <PinOff size={16} />
                   </Button>

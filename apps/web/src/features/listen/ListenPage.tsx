@@ -1,8 +1,8 @@
-import { captureInForce } from '@ulpen/core';
 import { lazy, Suspense, useCallback, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { ArrowLeft } from 'lucide-react';
+import { captureInForce } from '@ulpen/core';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFramedJob } from '../job/JobFrame.tsx';

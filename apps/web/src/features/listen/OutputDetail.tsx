@@ -35,7 +35,7 @@ export const OutputDetail = memo(function OutputDetail({ pair, unit, onFiles, on
     <div className={`output-detail ${over ? 'output-over' : ''}`} {...handlers}>
       <div className="detail-head">
         <h2>{name}</h2>
-        <StandingTag standing={live > 0 ? 'measured' : 'assumed'}>
+        <StandingTag standing={choice.capture ? 'measured' : 'assumed'}>
           {live === 0 ? 'not measured' : `${live} ${live === 1 ? 'capture' : 'captures'}`}
         </StandingTag>
         <span className="flex-fill" />

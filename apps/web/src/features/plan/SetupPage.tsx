@@ -80,7 +80,8 @@ export function SetupPage() {
             value={setup.loudestStep}
             least={1}
             most={200}
-            onChange={(step) => step !== null && Number.isInteger(step) && put({ loudestStep: step })}
+            whole
+            onChange={(step) => step !== null && put({ loudestStep: step })}
           />
 
           <h2>Turn-on</h2>
