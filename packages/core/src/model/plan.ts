@@ -283,7 +283,10 @@ export type Proposal = z.infer<typeof proposalSchema>;
 
 /** What a plan was worked out from: whatever of it changes makes the plan worth working out again. */
 export const planBasisSchema = z.object({
-  captures: z.array(z.object({ id: ref('capture'), pairVersion: versionSchema })).max(10_000),
+  /** every capture that was not withdrawn, and whether it was the one that counted for its output */
+  captures: z
+    .array(z.object({ id: ref('capture'), pairVersion: versionSchema, counts: z.boolean().default(true) }))
+    .max(10_000),
   targets: z.array(z.object({ id: ref('target'), version: versionSchema })).max(100),
   /** live checks and recordings, and the version of the wish */
   checks: countSchema.default(0),

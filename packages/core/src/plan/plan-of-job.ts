@@ -71,8 +71,10 @@ const live = (list: readonly { withdrawnAt: string | null }[]) =>
 export function planBasisOf(job: JobView): PlanBasis {
   const captures = job.units.flatMap((unit) =>
     unit.pairs.flatMap((pair) => {
-      const capture = captureInForce(job, pair);
-      return capture ? [{ id: capture.id, pairVersion: pair.version }] : [];
+      const counting = captureInForce(job, pair);
+      return pair.captures
+        .filter((c) => c.withdrawnAt === null)
+        .map((c) => ({ id: c.id, pairVersion: pair.version, counts: c === counting }));
     }),
   );
   return {
@@ -89,7 +91,7 @@ export function isUpToDate(basis: PlanBasis, job: JobView): boolean {
   const now = planBasisOf(job);
   const sorted = (b: PlanBasis) =>
     JSON.stringify([
-      b.captures.map((c) => `${c.id}/${c.pairVersion}`).sort(),
+      b.captures.map((c) => `${c.id}/${c.pairVersion}/${c.counts}`).sort(),
       b.targets.map((t) => `${t.id}/${t.version}`).sort(),
       b.checks,
       b.recordings,

@@ -71,7 +71,8 @@ export const OutputDetail = memo(function OutputDetail({ pair, unit, onFiles, on
       </div>
       {leftOut && (
         <p className="look-again" role="status">
-          <strong>This measurement does not count: {leftOut}.</strong> {choice.capture ? '' : choice.says}
+          <strong>This measurement does not count: {leftOut}.</strong>{' '}
+          {choice.capture ? 'The plan uses another one; pin this one below to use it.' : choice.says}
         </p>
       )}
       {shown ? (
