@@ -149,7 +149,7 @@ test('a three-connector amplifier is mapped from nothing by keyboard alone', asy
   await expect(page.getByRole('heading', { name: 'Pin map' })).toBeVisible();
   await tabTo(page, /^Outputs to Listen/);
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/outputs taken over into Listen/)).toBeVisible();
+  await expect(page.getByText(/outputs added to Listen/)).toBeVisible();
   expect(complaints).toEqual([]);
 });
 

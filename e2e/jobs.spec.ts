@@ -126,14 +126,15 @@ test('an output is changed where a cavity is taken, and the list is walked with 
   await page.goto(`/jobs/${job.id}/listen/${pairOf(job, 'left', 'front', 'midrange').id}`);
   await page.getByRole('button', { name: 'Change Front left mid' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Plus in cavity').fill('3');
+  await dialog.getByLabel('Plus sits in').selectOption('C2 · 3 (Front left woofer)');
   await dialog.getByRole('button', { name: 'Save' }).click();
-  await expect(dialog.getByText('cavity 3 of plug C2 already belongs to Front left woofer')).toBeVisible();
-  await dialog.getByLabel('Plus in cavity').fill('5');
-  await dialog.getByLabel('Polarity is').selectOption('measured');
-  await dialog.getByLabel('Wire of plus').fill('og/bk');
+  await expect(dialog.getByText('this cavity already belongs to Front left woofer')).toBeVisible();
+  await dialog.getByLabel('Plus sits in').selectOption('C2 · 5');
+  await dialog.getByLabel('Signal polarity, as stated').selectOption('reversed');
   await dialog.getByRole('button', { name: 'Save' }).click();
-  await expect(page.locator('.output-selected')).toContainText('OG/BK');
+  await expect(page.locator('.output-selected')).toContainText('C2 · 5/6');
+  // What somebody states is never called measured.
+  await expect(page.locator('.output-facts')).toContainText(/Signal polarity\s*reversed\s*claimed/);
   await page.locator('.output-selected').focus();
   await page.keyboard.press('ArrowDown');
   await expect(page.locator('.output-selected')).toContainText('Front left tweeter');

@@ -46,13 +46,10 @@ export const PAIR = {
   axle: 'front',
   way: 'woofer',
   suffix: '',
-  plug: '',
-  plusCavity: 3,
-  minusCavity: 4,
-  plusWire: 'BN/WH',
-  minusWire: 'BN',
-  polarity: 'normal',
-  polarityStanding: 'assumed',
+  ends: [],
+  placeText: '',
+  stage: 'unknown',
+  statedPolarity: 'unknown',
 };
 export const TARGET = {
   name: 'Front set',

@@ -73,7 +73,7 @@ describe('any input is answered', () => {
       'a unit',
       () => ['POST', `/api/v1/jobs/${job.id}/units`, { kind: 'radio', name: 'R', location: '' }] as const,
     ],
-    ['an output', () => ['POST', `/api/v1/units/${unit.id}/pairs`, { ...PAIR, plug: 'Z' }] as const],
+    ['an output', () => ['POST', `/api/v1/units/${unit.id}/pairs`, PAIR] as const],
     ['a change of an output', () => ['PUT', `/api/v1/pairs/${pair.id}`, { ...PAIR, version: 1 }] as const],
     ['a target', () => ['POST', `/api/v1/jobs/${job.id}/targets`, TARGET] as const],
     [

@@ -5,7 +5,7 @@ import {
   type HarnessView,
   harnessViewSchema,
   type Observation,
-  type Pair,
+  type OutputsFound,
   type Problem,
   type Reading,
   type ReadingFields,
@@ -29,7 +29,7 @@ describe('connectors', () => {
     const change = (part: Partial<ConnectorFields>, version = c1.version) =>
       bench.app.call<Connector>('PUT', `/api/v1/connectors/${c1.id}`, { ...PLUG, ...part, version });
     expect(await fault(change({ rows: [{ cavities: 4, indent: 0 }], empty: [] }))).toBe(
-      '400 rows: cavity 7 has readings or rows of a sheet; withdraw the readings or remove the sheet first',
+      '400 rows: cavity 7 has readings, rows of a sheet or an output of Listen; withdraw or remove those first',
     );
     expect(await fault(change({ empty: [7] }))).toContain('400 empty: cavity 7 has readings');
     const wider = await change({ rows: [{ cavities: 10, indent: 0 }], empty: [] });
@@ -183,20 +183,22 @@ describe('what is found', () => {
     const csv = await bench.app.call<string>('GET', `/api/v1/jobs/${bench.job.id}/findings.csv`);
     expect(csv.type).toBe('text/csv');
     expect(csv.body.split('\n')).toHaveLength(10);
-    const over = () => bench.app.call<Pair[]>('POST', `/api/v1/jobs/${bench.job.id}/outputs-found`);
-    const { body: pairs } = await over();
-    expect(pairs).toMatchObject([
-      {
-        plug: 'C1',
-        plusCavity: 4,
-        minusCavity: 3,
-        minusWire: 'BN/WH',
-        side: 'left',
-        axle: 'front',
-        polarityStanding: 'measured',
-      },
+    const over = () => bench.app.call<OutputsFound>('POST', `/api/v1/jobs/${bench.job.id}/outputs-found`);
+    const ends = [
+      { sign: 'plus', cavityId: c1.cavities[3].id },
+      { sign: 'minus', cavityId: c1.cavities[2].id },
+    ];
+    expect((await over()).body).toMatchObject({
+      added: [{ side: 'left', axle: 'front', ends }],
+      joined: [],
+      leftOut: [],
+    });
+    expect((await over()).body).toEqual({ added: [], joined: [], leftOut: [] });
+    const [unit] = (await bench.app.view(bench.job.id)).units;
+    expect(unit.pairs[0].ends).toMatchObject([
+      { plug: 'C1', cavity: 4, wire: null },
+      { plug: 'C1', cavity: 3, wire: 'BN/WH', wireStanding: 'measured' },
     ]);
-    expect((await over()).body).toEqual([]);
   });
   it('a copied plug is claimed, not measured, and not confirmed', async () => {
     const c1 = await plug();

@@ -1,4 +1,4 @@
-import type { Job, JobView } from '@ulpen/core';
+import { type Job, type JobView, pairPlace } from '@ulpen/core';
 import { seededRandom } from '@ulpen/core/carsim';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { RestlessHand } from './restless-hand.ts';
@@ -49,8 +49,9 @@ it(`whatever was done to a job, its export is imported and exports the same (${S
 const outline = (view: JobView) => ({
   units: view.units.map((u) => [
     u.name,
-    u.pairs.map((p) => [p.plug, p.plusCavity, p.captures.map((c) => [c.sha256, c.withdrawnAt, c.pins])]),
+    u.pairs.map((p) => [pairPlace(p), p.stage, p.captures.map((c) => [c.sha256, c.withdrawnAt, c.pins])]),
   ]),
+  speakers: view.speakers.map((s) => s.coils.map((c) => [c.pairId !== null, c.ohm])),
   targets: view.targets.map((t) => t.name),
   plans: view.plans.map((p) => p.name),
   checks: view.checks.length,

@@ -1,18 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Comparison, Job, JobFile, Plan, Problem } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { migrate } from '../src/database/migrate.ts';
-import { down as downSkeleton } from '../src/database/migrations/001-skeleton.ts';
-import { down as downFind } from '../src/database/migrations/002-find.ts';
-import { down as downRecordings } from '../src/database/migrations/003-recordings.ts';
-import { PlansRepository } from '../src/plans/plans.repository.ts';
-import { down as downRecord } from '../src/database/migrations/006-record.ts';
-import { down as downTold } from '../src/database/migrations/007-told-readings.ts';
-import { down as downReference } from '../src/database/migrations/008-measured-against.ts';
-import { down as downPlan } from '../src/database/migrations/005-plan.ts';
-import { down as downChecks } from '../src/database/migrations/004-checks.ts';
-import { connect } from '../src/database/knex.ts';
-import { freshDatabase, runningApp, type RunningApp } from './running-app.ts';
+import { runningApp, type RunningApp } from './running-app.ts';
 
 let app: RunningApp;
 let demo: string;
@@ -96,7 +85,11 @@ describe('job files', () => {
       () => JSON.stringify({ ...JSON.parse(demo), plans: [strayPlan()] }),
       'plans.0.proposal.feeds.0.targetId',
     ],
-    ['two outputs in one cavity', () => JSON.stringify(crowded(JSON.parse(demo))), 'plusCavity'],
+    [
+      'two outputs in one cavity',
+      () => JSON.stringify(crowded(JSON.parse(demo))),
+      'units.0.pairs.1.ends.0.cavityId',
+    ],
   ])('%s is refused in words, and nothing of it is kept', async (_, content, field) => {
     const before = await app.db('jobs').count('* as n');
     const { status, body } = await app.jobFile<Problem>(content());
@@ -147,8 +140,7 @@ function strayPlan() {
 }
 
 function crowded(file: JobFile): JobFile {
-  file.units[0].pairs[1].plusCavity = file.units[0].pairs[0].plusCavity;
-  file.units[0].pairs[1].plug = file.units[0].pairs[0].plug;
+  file.units[0].pairs[1].ends = file.units[0].pairs[0].ends;
   return file;
 }
 
@@ -185,54 +177,5 @@ describe('the outside of the server', () => {
       'application/problem+json',
       'There is nothing at this address.',
     ]);
-  });
-
-  it('migrates up, down, and up again, and twice is once', async () => {
-    const database = await freshDatabase();
-    const knex = connect(database.url);
-    await migrate(knex);
-    await migrate(knex);
-    await downReference(knex);
-    await downTold(knex);
-    await downRecord(knex);
-    await downPlan(knex);
-    // A plan that was kept before there were thirteen ways in.
-    const [job] = await knex('jobs').insert({ car: 'Old', system: '', place: '', wish: '' }).returning('id');
-    const proposal = {
-      strategy: 'single',
-      title: 'One output each',
-      device: 'converter',
-      covers: true,
-      withinDb: 1,
-      feeds: [],
-      reasons: [],
-      remarks: [{ severity: 'note', rule: 'r', text: 't', targetId: null, pairId: null }],
-    };
-    const basis = { captures: [], targets: [] };
-    await knex('plans').insert({ job_id: job.id, name: 'Kept', strategy: 'single', basis, proposal });
-    await knex('knex_migrations').where('name', '>=', '005').delete();
-    await migrate(knex);
-    const [kept] = await new PlansRepository().ofJob(knex, job.id as string);
-    expect(kept.proposal).toMatchObject({
-      strategy: 'convert',
-      setup: null,
-      losses: [],
-      changes: { boxes: [] },
-    });
-    expect(kept.proposal.remarks[0].remedy).toBeNull();
-    await downReference(knex);
-    await downTold(knex);
-    await downRecord(knex);
-    await downPlan(knex);
-    await downChecks(knex);
-    await downRecordings(knex);
-    await downFind(knex);
-    await downSkeleton(knex);
-    expect(await knex.schema.hasTable('jobs')).toBe(false);
-    await knex('knex_migrations').delete();
-    await migrate(knex);
-    expect(await knex.schema.hasTable('plan_taps')).toBe(true);
-    await knex.destroy();
-    await database.drop();
   });
 });

@@ -118,10 +118,7 @@ describe('the job list', () => {
   it('shows the bands of the captures in force', async () => {
     const job = await app.job({ car: 'Bands' });
     const unit = await app.unit(job.id);
-    const [one, two] = [
-      await app.pair(unit.id),
-      await app.pair(unit.id, { way: 'tweeter', plusCavity: 5, minusCavity: 6 }),
-    ];
+    const [one, two] = [await app.pair(unit.id), await app.pair(unit.id, { way: 'tweeter' })];
     await app.capture(one.id, lowPass(300));
     const { body } = await app.call<JobList>('GET', '/api/v1/jobs?q=Bands');
     expect(body.jobs[0]).toMatchObject({ outputs: 2, measured: 1, targets: 0, plans: 0 });
@@ -163,56 +160,4 @@ describe('units', () => {
       ).body.errors?.[0].field,
     ).toBe('kind');
   });
-});
-
-describe('outputs', () => {
-  it('never share a cavity of a plug', async () => {
-    const unit = await app.unit((await app.job()).id);
-    const first = await app.pair(unit.id);
-    const refused = await app.call<Problem>('POST', `/api/v1/units/${unit.id}/pairs`, {
-      ...first,
-      way: 'tweeter',
-      plusCavity: 4,
-      minusCavity: 5,
-    });
-    expect(refused.status).toBe(400);
-    expect(refused.body.errors).toEqual([
-      { field: 'plusCavity', message: 'cavity 4 of plug C2 already belongs to Front left woofer' },
-    ]);
-    const other = await app.pair(unit.id, { plug: 'C3', plusCavity: 4, minusCavity: 5 });
-    const { id, unitId: _, ...fields } = other;
-    expect((await app.call('PUT', `/api/v1/pairs/${id}`, { ...fields, plug: 'C2' })).status).toBe(400);
-    expect((await app.call('PUT', `/api/v1/pairs/${id}`, { ...fields, suffix: 'again' })).status).toBe(200);
-  });
-
-  it('are not added twice to one cavity by two who come at once', async () => {
-    const unit = await app.unit((await app.job()).id);
-    const answers = await Promise.all(
-      Array.from({ length: 6 }, () =>
-        app.call('POST', `/api/v1/units/${unit.id}/pairs`, { ...PAIR_AT(9, 10) }),
-      ),
-    );
-    expect(answers.map((a) => a.status).sort()).toEqual([201, 400, 400, 400, 400, 400]);
-  });
-
-  it('keep the order in which they came', async () => {
-    const job = await app.job();
-    const unit = await app.unit(job.id);
-    for (let i = 1; i < 6; i++) await app.pair(unit.id, PAIR_AT(2 * i, 2 * i + 1));
-    expect((await app.view(job.id)).units[0].pairs.map((p) => p.plusCavity)).toEqual([2, 4, 6, 8, 10]);
-  });
-});
-
-const PAIR_AT = (plusCavity: number, minusCavity: number) => ({
-  side: 'left' as const,
-  axle: 'rear' as const,
-  way: 'full' as const,
-  suffix: '',
-  plug: 'X',
-  plusCavity,
-  minusCavity,
-  plusWire: null,
-  minusWire: null,
-  polarity: 'normal' as const,
-  polarityStanding: 'assumed' as const,
 });

@@ -1,14 +1,12 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
-import { type Job, START_REFERENCE } from '@ulpen/core';
+import { broughtToNow, type Job, type JobFile, pairPlace, START_REFERENCE } from '@ulpen/core';
 import { unzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { assertFits, migrate, schemaState } from '../src/database/migrate.ts';
+import { assertFits, migrate, MIGRATIONS, schemaState } from '../src/database/migrate.ts';
 import { connect } from '../src/database/knex.ts';
-import { down as withoutRecord } from '../src/database/migrations/006-record.ts';
-import { down as withoutTold } from '../src/database/migrations/007-told-readings.ts';
-import { down as withoutReference } from '../src/database/migrations/008-measured-against.ts';
-import { freshDatabase, runningApp } from './running-app.ts';
+import { fillOld, OLD_PAIRS } from './old-database.ts';
+import { freshDatabase, runningApp, type RunningApp } from './running-app.ts';
 
 const FOLDER = new URL('../src/database/migrations/', import.meta.url);
 
@@ -22,13 +20,17 @@ const LANDED: Record<string, string> = {
   '006-record.ts': 'c88d62f2ae0ef457cf77a62a8b70ecbeefa305876c358b087f04d33652f3bc54',
   '007-told-readings.ts': 'a4d8b805ede76abbd9ed65996d084bb0e13c24df98b60edd1c246fd721ca2af5',
   '008-measured-against.ts': '48b20f7aee71c22c6405dc3d5e3711f7559b9d016eb4e56833fc1db4644af4c7',
+  '009-output-ends.ts': 'b80b07e6fc8920929992f10fb841cf4307f8d7cc05ae38fd16e8613dc22fad89',
 };
 
-const withKnex = async (work: (knex: ReturnType<typeof connect>) => Promise<void>) => {
+const NAMES = Object.keys(MIGRATIONS);
+const before = (name: string) => NAMES.filter((n) => n < name);
+
+const withKnex = async (work: (knex: ReturnType<typeof connect>, url: string) => Promise<void>) => {
   const database = await freshDatabase();
   const knex = connect(database.url);
   try {
-    await work(knex);
+    await work(knex, database.url);
   } finally {
     await knex.destroy();
     await database.drop();
@@ -48,11 +50,7 @@ describe('migrations', () => {
 
   it('bring up a database of either shape that the first two had, with what is in it', () =>
     withKnex(async (knex) => {
-      await migrate(knex);
-      await withoutReference(knex);
-      await withoutTold(knex);
-      await withoutRecord(knex);
-      await knex('knex_migrations').where('name', '>=', '006').delete();
+      await migrate(knex, before('006-record'));
       // As the second migration was before it became another one.
       await knex.raw('alter table intakes drop column walk_ins, add column walk_in jsonb');
       const jobs = await knex('jobs')
@@ -93,13 +91,13 @@ describe('migrations', () => {
       });
 
       expect(await schemaState(knex)).toEqual({
-        pending: ['006-record', '007-told-readings', '008-measured-against'],
+        pending: NAMES.slice(5),
         unknown: [],
         jobs: 2,
         begun: false,
       });
       await expect(assertFits(knex)).rejects.toThrow(
-        'older than this build (006-record, 007-told-readings, 008-measured-against are missing)',
+        `older than this build (${NAMES.slice(5).join(', ')} are missing)`,
       );
       await migrate(knex);
       await assertFits(knex);
@@ -122,6 +120,115 @@ describe('migrations', () => {
     }));
 });
 
+describe('rows in place', () => {
+  /** The application's own view of a database of an earlier version, brought up. */
+  const broughtUp = (from: string, look: (app: RunningApp, jobId: string) => Promise<void>) =>
+    withKnex(async (knex, url) => {
+      await migrate(knex, before(from));
+      const jobId = await fillOld(knex);
+      await migrate(knex);
+      const app = await runningApp({}, { url });
+      try {
+        await look(app, jobId);
+      } finally {
+        await app.stop();
+      }
+    });
+
+  it.each(NAMES.slice(1))('of the version before %s come through, and work', (name) =>
+    broughtUp(name, async (app, jobId) => {
+      const view = await app.view(jobId);
+      const pairs = view.units.flatMap((u) => u.pairs);
+      expect(pairs.map((p) => p.suffix)).toEqual(
+        [...OLD_PAIRS.filter((p) => !p.unit), ...OLD_PAIRS.filter((p) => p.unit)]
+          .filter((p) => !p.retired)
+          .map((p) => p.suffix),
+      );
+      expect(pairs[0].captures).toMatchObject([{ fileName: 'old.txt', volumeStep: 18, withdrawnAt: null }]);
+      expect(view.targets).toMatchObject([{ name: 'Front' }]);
+      expect(view.plans).toMatchObject([{ name: 'Kept', proposal: { strategy: 'convert' } }]);
+      expect(view.speakers.length).toBe(pairs.length - 2);
+      // A write of today stands beside them, and the whole goes through a file.
+      expect((await app.pair(view.units[0].id)).version).toBe(1);
+      const { bytes, file } = await app.fileOf(jobId);
+      const again = await app.jobFile<Job>(bytes);
+      expect(again.status).toBe(201);
+      expect((await app.fileOf(again.body.id)).file).toEqual(file);
+    }),
+  );
+
+  it('outputs as text become ends where the text leads to cavities, and stay text where it does not', () =>
+    broughtUp('009-output-ends', async (app, jobId) => {
+      const view = await app.view(jobId);
+      const told = view.units.flatMap((u) =>
+        u.pairs.map((p) => [p.suffix, p.ends.length, pairPlace(p), p.statedPolarity]),
+      );
+      expect(told).toEqual([
+        ['right', 2, 'C1 · 1/2', 'normal'],
+        ['small letters', 1, 'C1 · 3', 'unknown'],
+        ['no such plug', 0, 'X9 · 1/2, GN and GY', 'reversed'],
+        ['beyond the plug', 0, 'C1 · 7/40', 'unknown'],
+        ['an empty cavity', 0, 'C1 · 8/7', 'unknown'],
+        ['once', 0, 'C1 · 5/6, named by two outputs', 'unknown'],
+        ['twice', 0, 'c1 · 6/4, WH, named by two outputs', 'unknown'],
+        ['of the other unit', 2, 'R1 · 1/2', 'unknown'],
+        ['unplaced', 0, 'OG', 'reversed'],
+        ['coil 1', 0, '', 'unknown'],
+        ['coil 2', 0, '', 'unknown'],
+        ['line', 2, 'R1 · 3/4', 'unknown'],
+      ]);
+      const coils = view.speakers.find((s) => s.way === 'subwoofer')!.coils.map((c) => c.pairId);
+      const outputs = view.units.flatMap((u) => u.pairs);
+      expect(coils.map((id) => outputs.find((o) => o.id === id)!.suffix)).toEqual(['coil 1', 'coil 2']);
+      // Colours that were typed are claims; one that was seen as well is not claimed again.
+      const { file } = await app.fileOf(jobId);
+      expect(file.sheets[1]).toMatchObject({ name: 'Colours noted at outputs' });
+      expect(file.sheets[1].claims.map((c) => [c.cavityId, c.sign, c.wire])).toEqual([
+        ['k1:2', 'minus', 'BN'],
+        ['k1:3', 'plus', 'RD'],
+        ['k2:1', 'plus', 'BK'],
+        ['k2:2', 'minus', 'VT'],
+      ]);
+      // A file of that time comes to the same.
+      expect(broughtToNow(asWrittenThen(file), 7)).toEqual(file);
+    }));
+
+  /** The file that a program of that time would have written of the same job. */
+  const asWrittenThen = ({ speakers: _, ...file }: JobFile): object => ({
+    ...file,
+    version: 7,
+    sheets: file.sheets.slice(0, 1),
+    units: file.units.map((unit) => ({
+      ...unit,
+      pairs: unit.pairs.map(({ ends: __, placeText: ___, stage: ____, statedPolarity: _____, ...pair }) => {
+        const { plug, plus, minus, wires, polarity } = OLD_PAIRS.find((o) => o.suffix === pair.suffix)!;
+        return {
+          ...pair,
+          plug,
+          plusCavity: plus ?? null,
+          minusCavity: minus ?? null,
+          plusWire: wires?.[0] ?? null,
+          minusWire: wires?.[1] ?? null,
+          polarity: polarity?.[0] ?? 'normal',
+          polarityStanding: polarity?.[1] ?? 'assumed',
+        };
+      }),
+    })),
+  });
+
+  it('go back and come again, and twice is once', () =>
+    withKnex(async (knex) => {
+      await migrate(knex);
+      await migrate(knex);
+      await fillOld(knex);
+      for (const { down } of Object.values(MIGRATIONS).reverse()) await down!(knex);
+      expect(await knex.schema.hasTable('jobs')).toBe(false);
+      await knex('knex_migrations').delete();
+      await migrate(knex);
+      await assertFits(knex);
+    }));
+});
+
 describe('files of every version that was ever written', () => {
   it('are taken in, and export what they held', async () => {
     const app = await runningApp();
@@ -129,7 +236,13 @@ describe('files of every version that was ever written', () => {
       readFileSync(new URL('../../../packages/core/fixtures/job-files.zip', import.meta.url)),
     );
     const names = ['v1-orvane-tessel-coupe', 'v2-one-walk-in-tarnholt-ferry-7', 'v2-tarnholt-ferry-7'];
-    for (const name of [...names, 'v3-tarnholt-ferry-7', 'v4-tarnholt-ferry-7', 'v5-tarnholt-ferry-7']) {
+    for (const name of [
+      ...names,
+      'v3-tarnholt-ferry-7',
+      'v4-tarnholt-ferry-7',
+      'v5-tarnholt-ferry-7',
+      'v7-tarnholt-ferry-7',
+    ]) {
       const bytes = new Uint8Array(fixtures[`${name}.json`]);
       const { status, body } = await app.jobFile<Job>(bytes);
       expect([name, status]).toEqual([name, 201]);

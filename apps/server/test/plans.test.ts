@@ -13,11 +13,8 @@ async function measuredJob() {
   const job = await app.job();
   const unit = await app.unit(job.id);
   const captures: Capture[] = [];
-  for (const [side, cavity] of [
-    ['left', 3],
-    ['right', 5],
-  ] as const) {
-    const pair = await app.pair(unit.id, { side, way: 'full', plusCavity: cavity, minusCavity: cavity + 1 });
+  for (const side of ['left', 'right'] as const) {
+    const pair = await app.pair(unit.id, { side, way: 'full' });
     captures.push(
       (
         await app.capture<Capture>(
@@ -31,7 +28,7 @@ async function measuredJob() {
   const { body } = await app.call<Comparison>('GET', `/api/v1/jobs/${job.id}/proposals`);
   const { proposals } = body;
   const basis: PlanBasis = {
-    captures: captures.map((c) => ({ id: c.id, pairVersion: 1 })),
+    captures: captures.map((c) => ({ id: c.id, pairVersion: 1, counts: true })),
     targets: [{ id: target.id, version: 1 }],
     checks: 0,
     recordings: 0,
@@ -103,8 +100,7 @@ describe('proposals', () => {
     expect(empty.proposals).toEqual([]);
     expect(empty.refused.length).toBeGreaterThan(10);
     const unit = await app.unit(job.id);
-    for (const side of ['left', 'right'] as const)
-      await app.pair(unit.id, { side, way: 'full', plusCavity: null, minusCavity: null });
+    for (const side of ['left', 'right'] as const) await app.pair(unit.id, { side, way: 'full' });
     const [first] = (await ask()).proposals;
     expect(first.feeds.flatMap((f) => f.taps.map((t) => t.captureId))).toEqual([null, null]);
     expect(first.remarks.some((r) => r.rule === 'band-assumed')).toBe(true);

@@ -126,7 +126,7 @@ describe('a reading that meets', () => {
 
 describe('one writer after the other', () => {
   it('of twenty changes of one output one wins, nineteen see what is there now', async () => {
-    const pair = await bench.app.pair(bench.unit.id, { plug: '' });
+    const pair = await bench.app.pair(bench.unit.id);
     const answers = await Promise.all(
       Array.from({ length: 20 }, (_, n) =>
         call('PUT', `/pairs/${pair.id}`, { ...pair, suffix: `try ${n}`, version: 1 }),

@@ -56,17 +56,19 @@ describe('what is recorded stays when something else goes', () => {
   });
 
   it('captures, recordings and checks of an output, and the output itself', async () => {
-    const pair = await bench.app.pair(bench.unit.id);
-    const bare = await bench.app.pair(bench.unit.id, { plug: 'X' });
+    const [plus] = (await bench.plug()).cavities;
+    const at = { ends: [{ sign: 'plus' as const, cavityId: plus.id }] };
+    const pair = await bench.app.pair(bench.unit.id, at);
+    const bare = await bench.app.pair(bench.unit.id);
     expect((await bench.app.capture(pair.id, lowPass(300))).status).toBe(201);
     for (const { id } of [pair, bare]) expect((await call('DELETE', `/pairs/${id}`)).status).toBe(204);
     expect((await bench.app.view(bench.job.id)).units[0].pairs).toEqual([]);
     expect((await removed()).map((r) => r.restore)).toContain(`/pairs/${pair.id}/restore`);
     expect((await bench.app.capture(pair.id, lowPass(300))).status).toBe(404);
     // Its cavities are free meanwhile; taken by another one, it cannot come back.
-    const next = await bench.app.pair(bench.unit.id);
+    const next = await bench.app.pair(bench.unit.id, at);
     expect((await call('POST', `/pairs/${pair.id}/restore`)).body).toMatchObject({
-      errors: [{ field: 'plusCavity' }],
+      errors: [{ field: 'ends.0.cavityId' }],
     });
     await call('DELETE', `/pairs/${next.id}`);
     expect((await call('POST', `/pairs/${pair.id}/restore`)).status).toBe(201);
@@ -82,7 +84,7 @@ describe('what is recorded stays when something else goes', () => {
     for (const [method, path, body] of [
       ['PUT', `/pairs/${pair.id}`, { ...PAIR, version: 1 }],
       ['PUT', `/connectors/${plug.id}`, { ...PLUG, version: 1 }],
-      ['POST', `/units/${bench.unit.id}/pairs`, { ...PAIR, plug: 'X' }],
+      ['POST', `/units/${bench.unit.id}/pairs`, PAIR],
     ] as const)
       expect([path, (await call<object>(method, path, body)).body]).toMatchObject([
         path,

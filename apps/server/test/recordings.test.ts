@@ -47,9 +47,8 @@ afterAll(() => app.stop());
 beforeEach(async () => {
   jobId = (await app.job()).id;
   const { id: unitId } = await app.unit(jobId);
-  const at = (plusCavity: number) => ({ plusCavity, minusCavity: plusCavity + 1 });
-  mid = (await app.pair(unitId, { way: 'midrange', ...at(1) })).id;
-  tweeter = (await app.pair(unitId, { way: 'tweeter', ...at(3) })).id;
+  mid = (await app.pair(unitId, { way: 'midrange' })).id;
+  tweeter = (await app.pair(unitId, { way: 'tweeter' })).id;
 });
 
 const wav = (channels: Float32Array[]) => [

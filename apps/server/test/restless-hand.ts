@@ -26,11 +26,14 @@ const SILENCE = (() => {
   return [wavHeader({ sampleRate: 48_000, channels: 1, bits: 16 }, samples.length), data];
 })();
 
+const STAGES = ['unknown', 'line', 'single-ended', 'bridge'] as const;
+
 /** One job that a restless hand works on; what is refused is refused, what is done is done. */
 export class RestlessHand {
   private units: Unit[] = [];
   private plugs: Connector[] = [];
   private pairs: Pair[] = [];
+  private speakers: { id: string }[] = [];
   private targets: Target[] = [];
   private sheets: Sheet[] = [];
   private photos: Photo[] = [];
@@ -78,9 +81,23 @@ export class RestlessHand {
     pair: () =>
       this.add(this.pairs, `/units/${this.pick(this.units).id}/pairs`, {
         ...PAIR,
-        plug: this.pick(['', 'C1']),
-        plusCavity: 1 + Math.floor(8 * this.random()),
-        minusCavity: null,
+        stage: this.pick(STAGES),
+        ends: this.random() < 0.7 ? this.ends() : [],
+      }),
+    changePair: async () => {
+      const pair = this.pick(this.pairs);
+      const { id, unitId: _, ...fields } = { ...pair, stage: this.pick(STAGES), ends: this.ends() };
+      const { status, body } = await this.app.call<Pair>('PUT', `/api/v1/pairs/${id}`, fields);
+      expect(status).toBeLessThan(500);
+      if (status === 200) Object.assign(pair, body);
+    },
+    speaker: () =>
+      this.add(this.speakers, `/jobs/${this.job.id}/speakers`, {
+        way: 'subwoofer',
+        coils: [
+          { pairId: this.pick(this.pairs).id, ohm: 2 },
+          { pairId: null, ohm: null },
+        ],
       }),
     target: () => this.add(this.targets, `/jobs/${this.job.id}/targets`, TARGET),
     reading: async () => {
@@ -187,6 +204,7 @@ export class RestlessHand {
         ['connectors', this.plugs],
         ['pairs', this.pairs],
         ['pairs', this.pairs],
+        ['speakers', this.speakers],
         ['targets', this.targets],
         ['sheets', this.sheets],
         ['plans', this.plans],
@@ -224,6 +242,16 @@ export class RestlessHand {
     );
     expect(status).toBeLessThan(500);
     if (status === 200) Object.assign(plug, changed);
+  }
+
+  /** On any plug of the job, of this unit or another. */
+  private ends() {
+    const cavity = () => this.pick(this.pick(this.plugs).cavities).id;
+    const [plus, minus] = [cavity(), cavity()];
+    return [
+      { sign: 'plus' as const, cavityId: plus },
+      ...(minus === plus ? [] : [{ sign: 'minus' as const, cavityId: minus }]),
+    ];
   }
 
   private claim() {
@@ -279,8 +307,9 @@ export class RestlessHand {
 
   /** Something of everything, so that whatever comes has something to meet. */
   async begin(): Promise<void> {
-    for (const name of ['unit', 'plug', 'pair', 'target'] as const) await this.actions[name]();
+    for (const name of ['unit', 'plug'] as const) await this.actions[name]();
     while (this.plugs.length === 0) await this.actions['plug']();
+    for (const name of ['pair', 'target'] as const) await this.actions[name]();
     while (this.pairs.length === 0) await this.actions['pair']();
     for (const name of ['reading', 'sheet', 'photo'] as const) await this.actions[name]();
     if (this.random() < 0.5) await this.actions['plan']();

@@ -35,11 +35,15 @@ const cluster = () => {
 export async function freshDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   const admin = knex({ client: 'pg', connection: cluster() });
-  await admin.raw(`create database ${name} owner ulpen_app`);
+  await admin.raw(`create database ${name}`);
   const url = new URL(cluster());
-  // As the application does: no administrator.
-  url.username = 'ulpen_app';
   url.pathname = `/${name}`;
+  // As the application has it: no administrator, and nothing but its schema.
+  const owner = knex({ client: 'pg', connection: url.href });
+  await owner.raw(`revoke all on database ${name} from public; grant connect on database ${name} to ulpen_app;
+    alter schema public owner to ulpen_app`);
+  await owner.destroy();
+  url.username = 'ulpen_app';
   return {
     url: url.href,
     drop: async () => {
@@ -64,9 +68,13 @@ export const configFor = (databaseUrl: string, more: Partial<Config> = {}): Conf
   ...more,
 });
 
-/** The real application on a real port and a database of its own. */
-export async function runningApp(config: Partial<Config> = {}) {
-  const database = await freshDatabase();
+/**
+ * The real application on a real port and a database of its own.
+ *
+ * @param given a database that is there already; whoever made it drops it
+ */
+export async function runningApp(config: Partial<Config> = {}, given?: { url: string }) {
+  const database = given ? { ...given, drop: async () => {} } : await freshDatabase();
   const db = connect(database.url);
   await migrate(db);
   const app = await createApp(configFor(database.url, config));
@@ -172,13 +180,10 @@ export const PAIR: PairFields = {
   axle: 'front',
   way: 'woofer',
   suffix: '',
-  plug: 'C2',
-  plusCavity: 3,
-  minusCavity: 4,
-  plusWire: 'BN/WH',
-  minusWire: 'BN',
-  polarity: 'normal',
-  polarityStanding: 'assumed',
+  ends: [],
+  placeText: '',
+  stage: 'unknown',
+  statedPolarity: 'unknown',
 };
 export const TARGET: TargetFields = {
   name: 'Front set',

@@ -17,6 +17,7 @@ const POOL_OF: Record<TaskName, keyof typeof POOLS> = {
   compare: 'plans',
   rework: 'plans',
   mapHarness: 'plans',
+  outputsToListen: 'plans',
   findings: 'plans',
   analyse: 'files',
   zipJobFile: 'files',

@@ -22,6 +22,8 @@ import {
   type LevelKind,
   type LibraryDevice,
   mapHarness,
+  outputsToListen,
+  type Pair,
   type PlanChanges,
   planInputOf,
   type Preferences,
@@ -34,6 +36,8 @@ import {
   type ResponseAnalysis,
   reworkPlan,
   type StrategyId,
+  type ToListen,
+  type Unit,
   WHITE_NOISE_TILT_DB,
   WavError,
   WavReader,
@@ -50,6 +54,12 @@ export type Findable = Omit<HarnessView, 'simulation'>;
 export interface MappedHarness {
   map: HarnessMap;
   indexOf: ReadonlyMap<string, number>;
+}
+/** What outputs a job has, and what Find knows. */
+export interface OutputsQuestion {
+  record: Findable;
+  units: Unit[];
+  known: Pair[];
 }
 export interface PlanQuestion {
   job: JobView;
@@ -119,6 +129,9 @@ export const TASKS = {
     const { map, indexOf } = mapHarness(harnessInputOf(record, []));
     return { map, indexOf };
   },
+
+  outputsToListen: ({ record, units, known }: OutputsQuestion): ToListen =>
+    outputsToListen(mapHarness(harnessInputOf(record, [])), units, known),
 
   findings: ({ record, names }: { record: Findable; names: ReadonlyMap<string, string> }): FindingRow[] =>
     findingRows(record, mapHarness(harnessInputOf(record, [])), names),

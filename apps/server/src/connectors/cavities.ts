@@ -5,17 +5,19 @@ import { ProblemError } from '../problems/problem-error.ts';
 interface NamedCavity {
   id: string;
   number: number;
-  /** by a reading that is not withdrawn, or by a row of a sheet that is not retired */
+  /** by a reading that is not withdrawn, a row of a sheet that is not retired, or an output in sight */
   live: boolean;
 }
 
-/** Cavities of a plug that any reading or claim names, withdrawn and retired ones among them. */
+/** Cavities of a plug that any reading, claim or output names, withdrawn and retired ones among them. */
 export async function cavitiesNamed(db: Knex, connectorId: string): Promise<NamedCavity[]> {
   const { rows } = await db.raw<{ rows: NamedCavity[] }>(
     `select v.id, v.number, bool_or(x.live) as live from cavities v join (
        select cavity_id, withdrawn_at is null as live from readings
        union all select other_cavity_id, withdrawn_at is null from readings where other_cavity_id is not null
        union all select c.cavity_id, s.retired_at is null from claims c join sheets s on s.id = c.sheet_id
+       union all select e.cavity_id, p.retired_at is null and o.retired_at is null
+         from output_ends e join pairs p on p.id = e.output_id join units o on o.id = p.unit_id
      ) x on x.cavity_id = v.id
      where v.connector_id = ? group by v.id, v.number order by v.number`,
     [connectorId],
@@ -70,7 +72,7 @@ function assertNothingHidden(named: readonly NamedCavity[], count: number, empty
   throw ProblemError.invalid([
     {
       field,
-      message: `cavity ${numbers} has readings or rows of a sheet; withdraw the readings or remove the sheet first`,
+      message: `cavity ${numbers} has readings, rows of a sheet or an output of Listen; withdraw or remove those first`,
     },
   ]);
 }

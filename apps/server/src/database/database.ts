@@ -20,6 +20,7 @@ const JOB_OF = {
   unit: 'select job_id from units where id = ?',
   connector: 'select u.job_id from connectors c join units u on u.id = c.unit_id where c.id = ?',
   output: 'select u.job_id from pairs p join units u on u.id = p.unit_id where p.id = ?',
+  speaker: 'select job_id from speakers where id = ?',
   capture:
     'select u.job_id from captures c join pairs p on p.id = c.pair_id join units u on u.id = p.unit_id where c.id = ?',
   photo: 'select job_id from photos where id = ?',

@@ -7,8 +7,9 @@ import * as plan from './migrations/005-plan.ts';
 import * as record from './migrations/006-record.ts';
 import * as toldReadings from './migrations/007-told-readings.ts';
 import * as measuredAgainst from './migrations/008-measured-against.ts';
+import * as outputEnds from './migrations/009-output-ends.ts';
 
-const MIGRATIONS: Record<string, Knex.Migration> = {
+export const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
   '002-find': find,
   '003-recordings': recordings,
@@ -17,17 +18,22 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '006-record': record,
   '007-told-readings': toldReadings,
   '008-measured-against': measuredAgainst,
+  '009-output-ends': outputEnds,
 };
 
-const SOURCE = {
-  getMigrations: async () => Object.keys(MIGRATIONS).sort(),
+const sourceOf = (names: readonly string[]) => ({
+  getMigrations: async () => [...names].sort(),
   getMigrationName: (name: string) => name,
   getMigration: async (name: string) => MIGRATIONS[name],
-};
+});
 
-/** Brings the database to the newest shape; does nothing when it is there already. */
-export async function migrate(knex: Knex): Promise<void> {
-  await knex.migrate.latest({ migrationSource: SOURCE });
+/**
+ * Brings the database to the newest shape; does nothing when it is there already.
+ *
+ * @param names of migrations, where an earlier shape is wanted
+ */
+export async function migrate(knex: Knex, names = Object.keys(MIGRATIONS)): Promise<void> {
+  await knex.migrate.latest({ migrationSource: sourceOf(names) });
 }
 
 /** How a database stands to this build. */

@@ -7,8 +7,8 @@ import {
   findingsCsv,
   harnessViewSchema,
   idSchema,
-  type Pair,
-  pairSchema,
+  type OutputsFound,
+  outputsFoundSchema,
 } from '@ulpen/core';
 import type { FastifyReply } from 'fastify';
 import { z } from 'zod';
@@ -65,10 +65,11 @@ export class HarnessController {
     return this.harness.copy(unitId, connectorId, by);
   }
 
+  /** What Find settled becomes outputs of Listen; what stays out is said with its reason. */
   @Post('jobs/:id/outputs-found')
-  @ApiResponse({ status: 201, standardSchema: z.array(pairSchema) })
-  @Problems(404, 429)
-  takeOver(@Id('job') jobId: string, @By() by: Actor): Promise<Pair[]> {
+  @ApiResponse({ status: 201, standardSchema: outputsFoundSchema })
+  @Problems(400, 404, 429)
+  takeOver(@Id('job') jobId: string, @By() by: Actor): Promise<OutputsFound> {
     return this.harness.takeOver(jobId, by);
   }
 }

@@ -5,6 +5,7 @@ import { PairsModule } from '../pairs/pairs.module.ts';
 import { ReadingsModule } from '../readings/readings.module.ts';
 import { SheetsModule } from '../sheets/sheets.module.ts';
 import { SimulationsStoreModule } from '../simulations/simulations-store.module.ts';
+import { SpeakersModule } from '../speakers/speakers.module.ts';
 import { UnitsModule } from '../units/units.module.ts';
 import { HarnessController } from './harness.controller.ts';
 import { HarnessService } from './harness.service.ts';
@@ -17,6 +18,7 @@ import { HarnessService } from './harness.service.ts';
     ReadingsModule,
     SheetsModule,
     PairsModule,
+    SpeakersModule,
     SimulationsStoreModule,
   ],
   controllers: [HarnessController],

@@ -5,6 +5,7 @@ import {
   type Connector,
   type FindingRow,
   type HarnessView,
+  type OutputsFound,
   type Pair,
   wireOf,
 } from '@ulpen/core';
@@ -18,6 +19,7 @@ import { JobsRepository } from '../jobs/jobs.repository.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
 import { ReadingsRepository } from '../readings/readings.repository.ts';
 import { SheetsRepository } from '../sheets/sheets.repository.ts';
+import { SpeakersRepository } from '../speakers/speakers.repository.ts';
 import { SimulationsService } from '../simulations/simulations.service.ts';
 import { UnitsRepository } from '../units/units.repository.ts';
 import { assertUnitThere } from '../units/unit-there.ts';
@@ -32,6 +34,7 @@ export class HarnessService {
     private readonly readings: ReadingsRepository,
     private readonly sheets: SheetsRepository,
     private readonly pairs: PairsRepository,
+    private readonly speakers: SpeakersRepository,
     private readonly simulations: SimulationsService,
     private readonly pool: ComputePool,
   ) {}
@@ -103,56 +106,27 @@ export class HarnessService {
     });
   }
 
-  /** Speaker outputs that are found become outputs of Listen, each once. */
-  takeOver(jobId: string, by: Actor): Promise<Pair[]> {
+  /** Outputs that Find settled become outputs of Listen, each once; what stays out is said. */
+  takeOver(jobId: string, by: Actor): Promise<OutputsFound> {
     return this.db.inJob(jobId, by, async (trx) => {
-      const record = await this.seen(trx, jobId);
-      const { map } = await this.pool.run('mapHarness', record);
+      const units = await this.units.ofJob(trx, jobId);
       const known = await this.pairs.ofJob(trx, jobId);
+      const record = await this.seen(trx, jobId);
+      const { add, join, leaveOut } = await this.pool.run('outputsToListen', { record, units, known });
       const added: Pair[] = [];
-      for (const { unitId, fields } of outputsFound(record, map)) {
-        const all = [...known, ...added].filter((p) => p.unitId === unitId);
-        const cavities = [fields.plusCavity, fields.minusCavity];
-        const taken = all.some(
-          (p) => p.plug === fields.plug && [p.plusCavity, p.minusCavity].some((n) => cavities.includes(n!)),
-        );
-        if (taken) continue;
-        const twins = all.filter(
-          (p) => p.side === fields.side && p.axle === fields.axle && p.way === fields.way,
-        );
-        const suffix = twins.length > 0 ? `${twins.length + 1}` : '';
-        added.push(await this.pairs.add(trx, unitId, { ...fields, suffix }));
+      for (const { unitId, fields, ways } of add) {
+        const pair = await this.pairs.add(trx, jobId, unitId, fields);
+        await this.speakers.addDriven(trx, jobId, pair, ways);
+        added.push(pair);
       }
-      return added;
+      const joined: Pair[] = [];
+      for (const { pairId, ends } of join) {
+        const { id, unitId: _, version, ...fields } = await this.pairs.get(trx, pairId);
+        joined.push(await this.pairs.change(trx, jobId, id, version, { ...fields, ends }));
+      }
+      return { added, joined, leftOut: leaveOut };
     });
   }
-}
-
-/** The speaker outputs that a map is sure enough of, on one plug each. */
-function outputsFound(record: Findable, map: MappedHarness['map']) {
-  const at = new Map(
-    record.connectors.flatMap((c) => c.cavities.map((v) => [v.id, { connector: c, number: v.number }])),
-  );
-  const live = record.readings.filter((r) => r.withdrawnAt === null);
-  const wire = (cavityId: string) => wireOf(live.filter((r) => r.cavityId === cavityId));
-  return map.pairs.flatMap((pair) => {
-    if (pair.kind !== 'output' || pair.state === 'open' || !pair.channel || pair.channel.state === 'open')
-      return [];
-    const plus = at.get(pair.plusCavityId)!;
-    const minus = at.get(pair.minusCavityId)!;
-    if (plus.connector.id !== minus.connector.id) return [];
-    const fields = {
-      ...pair.channel.channel,
-      plug: plus.connector.name,
-      plusCavity: plus.number,
-      minusCavity: minus.number,
-      plusWire: wire(pair.plusCavityId),
-      minusWire: wire(pair.minusCavityId),
-      polarity: 'normal' as const,
-      polarityStanding: pair.polarity.state === 'open' ? ('assumed' as const) : pair.polarity.standing,
-    };
-    return [{ unitId: plus.connector.unitId, fields }];
-  });
 }
 
 async function freeName(db: Knex, unitId: string, wanted: string): Promise<string> {

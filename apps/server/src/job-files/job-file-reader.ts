@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { type Job, jobFileSchema, KeyBook, mapRefs } from '@ulpen/core';
+import { type Job, jobFileSchema, KeyBook, mapRefs, pairFieldsSchema } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { BriefsRepository } from '../briefs/briefs.repository.ts';
 import { CapturesRepository } from '../captures/captures.repository.ts';
@@ -17,11 +17,12 @@ import { ReadingsRepository } from '../readings/readings.repository.ts';
 import { RecordingsRepository } from '../recordings/recordings.repository.ts';
 import { SheetsRepository } from '../sheets/sheets.repository.ts';
 import { SimulationsRepository } from '../simulations/simulations.repository.ts';
+import { SpeakersRepository } from '../speakers/speakers.repository.ts';
 import { TargetsRepository } from '../targets/targets.repository.ts';
 import { UnitsRepository } from '../units/units.repository.ts';
 
 const { readings: READINGS, sheets: SHEETS, recordings: RECORDINGS, checks: CHECKS } = jobFileSchema.shape;
-const { decisions: DECISIONS, plans: PLANS, photos: PHOTOS } = jobFileSchema.shape;
+const { decisions: DECISIONS, speakers: SPEAKERS, plans: PLANS, photos: PHOTOS } = jobFileSchema.shape;
 
 @Injectable()
 export class JobFileReader {
@@ -30,6 +31,7 @@ export class JobFileReader {
     private readonly units: UnitsRepository,
     private readonly connectors: ConnectorsRepository,
     private readonly pairs: PairsRepository,
+    private readonly speakers: SpeakersRepository,
     private readonly captures: CapturesRepository,
     private readonly intakes: IntakesRepository,
     private readonly readings: ReadingsRepository,
@@ -85,7 +87,7 @@ export class JobFileReader {
   }
 
   private async readUnits(db: Knex, jobId: string, file: ReadFile, keys: KeyBook): Promise<void> {
-    for (const { key: unitKey, pairs, connectors, ...unit } of file.units) {
+    for (const { key: unitKey, pairs: _pairs, connectors, ...unit } of file.units) {
       const { id: unitId } = await this.units.add(db, jobId, unit);
       keys.put(unitKey, unitId);
       for (const { key, version, retiredAt, retiredCavities, ...fields } of connectors) {
@@ -95,9 +97,15 @@ export class JobFileReader {
         for (const cavity of [...connector.cavities, ...connector.retired])
           keys.put(`${key}:${cavity.number}`, cavity.id);
       }
-      for (const { key, captures: _captures, ...pair } of pairs)
-        keys.put(key, (await this.pairs.add(db, unitId, pair)).id);
     }
+    // Outputs name cavities of any unit's plugs.
+    for (const { key: unitKey, pairs } of file.units)
+      for (const { key, captures: _captures, ...pair } of pairs) {
+        const named = mapRefs(pairFieldsSchema, pair, (name) => keys.idOf(name)!);
+        keys.put(key, (await this.pairs.write(db, keys.idOf(unitKey)!, named)).id);
+      }
+    for (const speaker of mapRefs(SPEAKERS, file.speakers, (name) => keys.idOf(name)!))
+      await this.speakers.write(db, jobId, speaker);
   }
 
   private async readCaptures(db: Knex, jobId: string, file: ReadFile, keys: KeyBook): Promise<void> {

@@ -9,10 +9,12 @@ import {
   JOB_FILE_VERSION,
   KeyBook,
   mapRefs,
+  pairFieldsSchema,
   photoOnSchema,
   planFieldsSchema,
   readingFieldsSchema,
   recordingFieldsSchema,
+  speakerFieldsSchema,
 } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { BriefsRepository } from '../briefs/briefs.repository.ts';
@@ -30,6 +32,7 @@ import { ReadingsRepository } from '../readings/readings.repository.ts';
 import { RecordingsRepository } from '../recordings/recordings.repository.ts';
 import { SheetsRepository } from '../sheets/sheets.repository.ts';
 import { SimulationsRepository } from '../simulations/simulations.repository.ts';
+import { SpeakersRepository } from '../speakers/speakers.repository.ts';
 import { TargetsRepository } from '../targets/targets.repository.ts';
 import { UnitsRepository } from '../units/units.repository.ts';
 
@@ -46,6 +49,7 @@ export class JobFileWriter {
     private readonly units: UnitsRepository,
     private readonly connectors: ConnectorsRepository,
     private readonly pairs: PairsRepository,
+    private readonly speakers: SpeakersRepository,
     private readonly captures: CapturesRepository,
     private readonly intakes: IntakesRepository,
     private readonly readings: ReadingsRepository,
@@ -95,6 +99,9 @@ export class JobFileWriter {
       job,
       intake: await this.intakes.ofJob(db, jobId),
       units,
+      speakers: (await this.speakers.record(db, jobId)).map(({ id: _id, jobId: _job, ...speaker }) =>
+        mapRefs(speakerFieldsSchema, speaker, key),
+      ),
       readings: (await this.readings.record(db, jobId)).map(({ id: _id, ...reading }) =>
         mapRefs(readingFieldsSchema, reading, key),
       ),
@@ -133,13 +140,22 @@ export class JobFileWriter {
     const pairs = await this.pairs.record(db, jobId);
     const captures = await this.captures.ofJob(db, jobId, { all: true });
     const points = await this.captures.packed(db, jobId);
-    return (await this.units.record(db, jobId)).map(({ id, jobId: _job, ...unit }) => ({
+    const units = await this.units.record(db, jobId);
+    for (const { id } of units) keys.add('unit', id);
+    // Plugs of all units first: an output names cavities of any.
+    for (const { id } of units)
+      for (const { id: connectorId, cavities, retired } of connectors.filter((c) => c.unitId === id)) {
+        const connectorKey = keys.add('connector', connectorId);
+        for (const cavity of [...cavities, ...retired])
+          keys.put(`${connectorKey}:${cavity.number}`, cavity.id);
+      }
+    return units.map(({ id, jobId: _job, ...unit }) => ({
       ...unit,
-      key: keys.add('unit', id),
+      key: keys.keyOf(id),
       pairs: pairs
         .filter((p) => p.unitId === id)
         .map(({ id: pairId, unitId: _unit, ...pair }) => ({
-          ...pair,
+          ...mapRefs(pairFieldsSchema, pair, (name) => keys.keyOf(name)),
           key: keys.add('pair', pairId),
           captures: captures
             .filter((c) => c.pairId === pairId)
@@ -157,12 +173,13 @@ export class JobFileWriter {
         })),
       connectors: connectors
         .filter((c) => c.unitId === id)
-        .map(({ id: connectorId, unitId: _unit, cavities, retired, photos: _photos, ...connector }) => {
-          const connectorKey = keys.add('connector', connectorId);
-          for (const cavity of [...cavities, ...retired])
-            keys.put(`${connectorKey}:${cavity.number}`, cavity.id);
-          return { ...connector, key: connectorKey, retiredCavities: retired.map((c) => c.number) };
-        }),
+        .map(
+          ({ id: connectorId, unitId: _unit, cavities: _all, retired, photos: _photos, ...connector }) => ({
+            ...connector,
+            key: keys.keyOf(connectorId),
+            retiredCavities: retired.map((c) => c.number),
+          }),
+        ),
     }));
   }
 }

@@ -14,6 +14,7 @@ import { ReadingsModule } from '../readings/readings.module.ts';
 import { RecordingsModule } from '../recordings/recordings.module.ts';
 import { SheetsModule } from '../sheets/sheets.module.ts';
 import { SimulationsStoreModule } from '../simulations/simulations-store.module.ts';
+import { SpeakersModule } from '../speakers/speakers.module.ts';
 import { TargetsModule } from '../targets/targets.module.ts';
 import { UnitsModule } from '../units/units.module.ts';
 import { JobFileReader } from './job-file-reader.ts';
@@ -37,6 +38,7 @@ import { JobFilesController } from './job-files.controller.ts';
     RecordingsModule,
     SheetsModule,
     SimulationsStoreModule,
+    SpeakersModule,
     TargetsModule,
     UnitsModule,
   ],

@@ -9,6 +9,7 @@ import { RecordingsModule } from '../recordings/recordings.module.ts';
 import { TargetsModule } from '../targets/targets.module.ts';
 import { UnitsModule } from '../units/units.module.ts';
 import { BriefsModule } from '../briefs/briefs.module.ts';
+import { SpeakersModule } from '../speakers/speakers.module.ts';
 import { JobsController } from './jobs.controller.ts';
 import { JobsRepository } from './jobs.repository.ts';
 import { RemovedRepository } from './removed.repository.ts';
@@ -26,6 +27,7 @@ import { JobsService } from './jobs.service.ts';
     ChecksModule,
     BriefsModule,
     DecisionsModule,
+    SpeakersModule,
   ],
   controllers: [JobsController],
   providers: [JobsRepository, JobsService, RemovedRepository],

@@ -11,6 +11,7 @@ import { RecordingsRepository } from '../recordings/recordings.repository.ts';
 import { TargetsRepository } from '../targets/targets.repository.ts';
 import { UnitsRepository } from '../units/units.repository.ts';
 import { BriefsRepository } from '../briefs/briefs.repository.ts';
+import { SpeakersRepository } from '../speakers/speakers.repository.ts';
 import { JobsRepository } from './jobs.repository.ts';
 
 @Injectable()
@@ -27,6 +28,7 @@ export class JobsService {
     private readonly checks: ChecksRepository,
     private readonly briefs: BriefsRepository,
     private readonly decisions: DecisionsRepository,
+    private readonly speakers: SpeakersRepository,
   ) {}
 
   /** A job with everything that its screens show; a fixed number of queries, one after the other on one connection. */
@@ -41,6 +43,7 @@ export class JobsService {
         ...unit,
         pairs: (pairs.get(unit.id) ?? []).map((pair) => ({ ...pair, captures: captures.get(pair.id) ?? [] })),
       })),
+      speakers: await this.speakers.ofJob(db, id),
       targets: await this.targets.ofJob(db, id),
       plans: await this.plans.ofJob(db, id),
       intake: await this.intakes.ofJob(db, id),

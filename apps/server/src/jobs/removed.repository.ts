@@ -9,6 +9,10 @@ const REMOVED = `
   union all select 'connector', c.id, c.name, c.retired_at, null from connectors c join units u on u.id = c.unit_id where u.job_id = :job
   union all select 'output', p.id, '', p.retired_at, jsonb_build_object('side', p.side, 'axle', p.axle, 'way', p.way, 'suffix', p.suffix)
     from pairs p join units u on u.id = p.unit_id where u.job_id = :job
+  union all select 'speaker', s.id, s.way, s.retired_at,
+    (select jsonb_build_object('side', p.side, 'axle', p.axle, 'way', s.way, 'suffix', '')
+     from speaker_coils c join pairs p on p.id = c.pair_id where c.speaker_id = s.id order by c.position limit 1)
+    from speakers s where s.job_id = :job
   union all select 'target', id, name, retired_at, null from targets where job_id = :job
   union all select 'sheet', id, name, retired_at, null from sheets where job_id = :job
   union all select 'plan', id, name, retired_at, null from plans where job_id = :job
@@ -18,6 +22,7 @@ const PLURAL: Record<Removed['kind'], string> = {
   unit: 'units',
   connector: 'connectors',
   output: 'pairs',
+  speaker: 'speakers',
   target: 'targets',
   sheet: 'sheets',
   plan: 'plans',
@@ -38,7 +43,7 @@ export class RemovedRepository {
       return {
         id,
         kind,
-        name: pair ? pairName(pair as Pair) : name,
+        name: `${pair ? pairName(pair as Pair) : name}${kind === 'speaker' ? ' (speaker)' : ''}`,
         removedAt: (retired_at as Date).toISOString(),
         restore: `/${PLURAL[kind]}/${id}/restore`,
       };

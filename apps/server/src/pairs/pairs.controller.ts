@@ -3,6 +3,7 @@ import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import { type Pair, pairChangeSchema, type PairFields, pairFieldsSchema, pairSchema } from '@ulpen/core';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
+import { SpeakersRepository } from '../speakers/speakers.repository.ts';
 import { assertUnitThere } from '../units/unit-there.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems, Removes } from '../problems/problems.decorator.ts';
@@ -14,8 +15,10 @@ export class PairsController {
   constructor(
     private readonly db: Database,
     private readonly pairs: PairsRepository,
+    private readonly speakers: SpeakersRepository,
   ) {}
 
+  /** With a speaker that it drives, where outputs of its unit drive speakers. */
   @Post('units/:id/pairs')
   @ApiResponse({ status: 201, standardSchema: pairSchema })
   @Problems(400, 404)
@@ -24,9 +27,11 @@ export class PairsController {
     @By() by: Actor,
     @Body({ schema: pairFieldsSchema }) fields: PairFields,
   ): Promise<Pair> {
-    return this.db.inJobOf('unit', unitId, by, async (trx) => {
+    return this.db.inJobOf('unit', unitId, by, async (trx, jobId) => {
       await assertUnitThere(trx, unitId, 'output');
-      return this.pairs.add(trx, unitId, fields);
+      const pair = await this.pairs.add(trx, jobId, unitId, fields);
+      await this.speakers.addDriven(trx, jobId, pair);
+      return pair;
     });
   }
 
@@ -38,7 +43,9 @@ export class PairsController {
     @By() by: Actor,
     @Body({ schema: pairChangeSchema }) { version, ...fields }: PairFields & { version: number },
   ): Promise<Pair> {
-    return this.db.inJobOf('output', id, by, (trx) => this.pairs.change(trx, id, version, fields));
+    return this.db.inJobOf('output', id, by, (trx, jobId) =>
+      this.pairs.change(trx, jobId, id, version, fields),
+    );
   }
 
   /** Kept in the record with its captures, and can be brought back. */
@@ -52,6 +59,6 @@ export class PairsController {
   @ApiResponse({ status: 201, standardSchema: pairSchema })
   @Problems(400, 404, 409)
   restore(@Id('output') id: string, @By() by: Actor): Promise<Pair> {
-    return this.db.inJobOf('output', id, by, (trx) => this.pairs.restore(trx, id));
+    return this.db.inJobOf('output', id, by, (trx, jobId) => this.pairs.restore(trx, jobId, id));
   }
 }

@@ -1,6 +1,12 @@
 import { Module } from '@nestjs/common';
+import { SpeakersModule } from '../speakers/speakers.module.ts';
 import { PairsController } from './pairs.controller.ts';
 import { PairsRepository } from './pairs.repository.ts';
 
-@Module({ controllers: [PairsController], providers: [PairsRepository], exports: [PairsRepository] })
+@Module({
+  imports: [SpeakersModule],
+  controllers: [PairsController],
+  providers: [PairsRepository],
+  exports: [PairsRepository],
+})
 export class PairsModule {}

@@ -46,8 +46,8 @@ export class UnitsController {
 
   @Post('units/:id/restore')
   @ApiResponse({ status: 201, standardSchema: unitSchema })
-  @Problems(404)
+  @Problems(400, 404)
   restore(@Id('unit') id: string, @By() by: Actor): Promise<Unit> {
-    return this.db.inJobOf('unit', id, by, (trx) => this.units.restore(trx, id));
+    return this.db.inJobOf('unit', id, by, (trx, jobId) => this.units.restore(trx, jobId, id));
   }
 }

@@ -4,6 +4,7 @@ import type { Knex } from 'knex';
 import { assertRoom } from '../database/limits.ts';
 import { fromRow, fromRowWithRetired } from '../database/rows.ts';
 import { VersionedTable } from '../database/versioned-table.ts';
+import { assertUnitEndsFree } from '../pairs/output-ends.ts';
 import { assertNoPlanStandsOn } from '../plans/standing-plans.ts';
 
 @Injectable()
@@ -40,8 +41,9 @@ export class UnitsRepository {
     await this.table.retire(db, id);
   }
 
-  async restore(db: Knex, id: string): Promise<Unit> {
+  async restore(db: Knex, jobId: string, id: string): Promise<Unit> {
     await this.table.restore(db, id);
+    await assertUnitEndsFree(db, jobId, id);
     return this.table.get(db, id);
   }
 }

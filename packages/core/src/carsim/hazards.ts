@@ -97,7 +97,8 @@ const front = (side: 'left' | 'right', tweeterInverted: boolean): Named[] => [
   [side, 'front', 'midrange'],
   [side, 'front', 'tweeter', tweeterInverted],
 ];
-const polarityKnown: Change = (c) => c.input.pairs.forEach((p) => (p.polarityStanding = 'measured'));
+const polarityKnown: Change = (c) =>
+  c.input.pairs.forEach((p) => (p.signal = { ...p.signal, standing: 'measured' }));
 const keep =
   (...items: PlanInput['brief']['keep']): Change =>
   (c) => {
@@ -149,7 +150,7 @@ export const HAZARDS: readonly Hazard[] = [
   { rule: 'band-covered', what: 'a way forgotten in the sum', car: 'people-carrier', strategy: 'sum', wrong: desk(0, 'left', [['left', 'front', 'woofer'], ['left', 'front', 'tweeter']]), right: desk(0, 'left', front('left', false)) },
   { rule: 'polarity-mixed', what: 'a tweeter turned against its mid', car: 'people-carrier', strategy: 'sum', wrong: all(polarityKnown, desk(0, 'left', front('left', true))), right: all(polarityKnown, desk(0, 'left', front('left', false))) },
   { rule: 'polarity-mixed', what: 'a reversed tweeter left as it is', car: 'people-carrier', strategy: 'sum', wrong: all(polarityKnown, desk(0, 'right', front('right', false))), right: all(polarityKnown, desk(0, 'right', front('right', true))) },
-  { rule: 'polarity-mixed', what: 'one side of a pair turned', car: 'camper-van', strategy: 'direct', wrong: all(polarityKnown, (c) => { pairOf(c, { side: 'right', axle: 'front' }).polarity = 'reversed'; }), right: polarityKnown },
+  { rule: 'polarity-mixed', what: 'one side of a pair turned', car: 'camper-van', strategy: 'direct', wrong: all(polarityKnown, (c) => { pairOf(c, { side: 'right', axle: 'front' }).signal = { sign: 'reversed', standing: 'measured' }; }), right: polarityKnown },
   { rule: 'tweeter-high-pass', what: 'a tweeter on an amplifier without filters', car: 'coupe', strategy: 'source-direct', wrong: all(amplifier('Tongs 2.30 line', ['Front tweeters'])), right: all(amplifier('Tongs 2.30 line', ['Front tweeters']), speaker({ ownHighPass: true }, 'Front tweeters')) },
   { rule: 'tweeter-high-pass', what: 'a filter that does not reach high enough', car: 'coupe', strategy: 'source-direct', wrong: all(amplifier('Anvil 4.60'), device('Anvil 4.60', { crossover: { lowestHz: 40, highestHz: 400 } })), right: amplifier('Anvil 4.60') },
   { rule: 'crossover-lost', what: 'a kept tweeter without its high-pass after the bypass', car: 'coupe', strategy: 'bypass-factory-wire', wrong: all(amplifier('Tongs 2.30 line', ['Front tweeters']), speaker({ state: 'kept' })), right: all(amplifier('Anvil 4.60'), speaker({ state: 'kept' })) },

@@ -5,7 +5,9 @@ import { UNKNOWN_SITUATION } from '../model/situation.ts';
 import { USUAL_SPEAKER } from '../model/target.ts';
 import { START_BRIEF } from '../model/brief.ts';
 import { observationWords } from '../harness/words.ts';
-import { pairName } from '../model/unit.ts';
+import { type OutputEnd, type PairFields, pairName, type UnitFields } from '../model/unit.ts';
+import { channelName } from '../model/words.ts';
+import { drivesSpeakers } from '../outputs/place.ts';
 import type { Response } from '../signal/response.ts';
 import { measureChain } from './analyser.ts';
 import { recordingsOfCar } from './recordings-of-car.ts';
@@ -80,6 +82,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
         const index = ++pairs;
         return {
           ...output.pair,
+          ...placeOf(car, unit, output),
           key: `p${index}`,
           version: 1,
           retiredAt: null,
@@ -87,6 +90,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
         };
       }),
     })),
+    speakers: speakersOf(car),
     intake: found.intake,
     readings: found.readings,
     sheets: found.sheets,
@@ -105,6 +109,49 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
     plans: [],
     photos: [],
   };
+}
+
+/** Cavities where the demo's person has drawn the plug; a radio's line is found at the other end too. */
+function placeOf(
+  { harness }: SimulatedCar,
+  { kind }: UnitFields,
+  { pair, at: [plug, plus, minus], wires }: SimulatedOutput,
+): Pick<PairFields, 'ends' | 'placeText'> {
+  const ends = (name: string, first: number, second: number): OutputEnd[] => {
+    const drawn = harness ? harness.connectors.findIndex((c) => c.name === name) : -1;
+    const key = (cavity: number) => `k${drawn + 1}:${cavity}`;
+    return drawn < 0
+      ? []
+      : [
+          { sign: 'plus', cavityId: key(first) },
+          { sign: 'minus', cavityId: key(second) },
+        ];
+  };
+  const line = kind === 'radio' ? harness?.inputs.find((i) => i.channel.side === pair.side) : undefined;
+  const own = line ? ends(...line.at) : ends(plug, plus, minus);
+  const text = `${plug} · ${plus}/${minus}, ${wires.join(' and ')}`;
+  return { ends: own, placeText: own.length > 0 ? '' : text };
+}
+
+/** One behind each output that drives one; two coils of a subwoofer are one speaker's. */
+function speakersOf({ units }: SimulatedCar): JobFile['speakers'] {
+  const speakers = new Map<string, JobFile['speakers'][number]>();
+  let pairs = 0;
+  for (const { unit, outputs } of units)
+    for (const { pair } of outputs) {
+      const pairId = `p${++pairs}`;
+      if (
+        !drivesSpeakers(
+          unit,
+          units.map((u) => u.unit),
+        )
+      )
+        continue;
+      const name = pair.suffix.startsWith('coil') ? channelName(pair) : pairId;
+      const speaker = speakers.get(name) ?? { way: pair.way, coils: [], version: 1, retiredAt: null };
+      speakers.set(name, { ...speaker, coils: [...speaker.coils, { pairId, ohm: null }] });
+    }
+  return [...speakers.values()];
 }
 
 /** Connectors, readings and sheet of a car where Find has begun. */

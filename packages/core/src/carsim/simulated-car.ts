@@ -10,7 +10,11 @@ import type { SimulatedChain } from './transfer.ts';
 
 /** One output of a simulated factory system: what is written about it, and what is true of it. */
 export interface SimulatedOutput {
-  pair: PairFields;
+  pair: Pick<PairFields, 'side' | 'axle' | 'way' | 'suffix' | 'stage' | 'statedPolarity'>;
+  /** where its wires sit: plug, cavity of plus, cavity of minus; where that plug is not drawn, the text that was noted */
+  at: [plug: string, plus: number, minus: number];
+  /** of plus and minus */
+  wires: [string, string];
   chain: SimulatedChain;
   /** volume steps at which the demo has it measured, in order; none: not measured yet */
   measuredAtSteps: number[];

@@ -1,4 +1,7 @@
+import type { JobFile } from '../model/job-file.ts';
+import type { EndView } from '../model/unit.ts';
 import type { JobView } from '../model/views.ts';
+import { wireAt } from '../outputs/wires.ts';
 import { analyseResponse } from '../signal/analyse.ts';
 import { jobFileOfCar } from './job-file-of-car.ts';
 import type { SimulatedCar } from './simulated-car.ts';
@@ -18,6 +21,7 @@ export function viewOfCar(car: SimulatedCar): JobView {
       jobId: 'j1',
       pairs: unit.pairs.map((pair) => ({
         ...pair,
+        ends: pair.ends.map((end) => ({ ...end, ...placeOfKey(file, end.cavityId) })),
         id: pair.key,
         unitId: unit.key,
         captures: pair.captures.map((c) => ({
@@ -29,6 +33,7 @@ export function viewOfCar(car: SimulatedCar): JobView {
         })),
       })),
     })),
+    speakers: file.speakers.map((s, n) => ({ ...s, id: `s${n}`, jobId: 'j1' })),
     brief: file.brief,
     decisions: [],
     targets: file.targets.map((t) => ({ ...t, id: t.key, jobId: 'j1', amplifierId: null })),
@@ -37,5 +42,20 @@ export function viewOfCar(car: SimulatedCar): JobView {
     find: { connectors: 0, wires: 0, untouched: 0 },
     recordings: file.recordings.map((r) => ({ ...r, id: r.key, jobId: 'j1', fromFile: false })),
     checks: file.checks.map((c, n) => ({ ...c, id: `h${n}`, jobId: 'j1' })),
+  };
+}
+
+/** Plug, number and wire of a cavity's key, as the API tells them of an end. */
+function placeOfKey(file: JobFile, key: string): Omit<EndView, 'sign' | 'cavityId'> {
+  const [connectorId, number] = key.split(':');
+  const unit = file.units.find((u) => u.connectors.some((c) => c.key === connectorId))!;
+  const { wire, standing } = wireAt(key, file.readings, file.sheets);
+  return {
+    unitId: unit.key,
+    connectorId,
+    plug: unit.connectors.find((c) => c.key === connectorId)!.name,
+    cavity: Number(number),
+    wire,
+    wireStanding: standing,
   };
 }

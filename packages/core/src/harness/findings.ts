@@ -1,6 +1,7 @@
 import type { HarnessView } from '../model/harness-view.ts';
 import type { Role } from '../model/sheet.ts';
 import { channelName, type Standing } from '../model/words.ts';
+import { wireAt } from '../outputs/wires.ts';
 import type { HarnessWorkings, State } from './map-harness.ts';
 import { writeTable } from './table-text.ts';
 
@@ -50,10 +51,7 @@ export function findingRows(
       const readings = byCavity.get(cavity.id) ?? [];
       const own = readings.filter((r) => r.cavityId === cavity.id);
       const pair = finding?.pair === null || finding === undefined ? null : map.pairs[finding.pair];
-      const seen = wireOf(own);
-      const claimed =
-        view.sheets.flatMap((s) => s.claims).find((c) => c.cavityId === cavity.id && c.wire !== null)?.wire ??
-        null;
+      const wire = wireAt(cavity.id, own, view.sheets);
       const isPlus = pair?.plusCavityId === cavity.id;
       const told = finding !== undefined && (finding.state !== 'open' || finding.standing === 'claimed');
       const toldChannel = pair?.channel && pair.channel.state !== 'open' ? pair.channel : null;
@@ -63,8 +61,8 @@ export function findingRows(
         connector: connector.name,
         cavity: cavity.number,
         cavityId: cavity.id,
-        wire: seen ?? claimed,
-        wireStanding: seen ? 'measured' : claimed ? 'claimed' : null,
+        wire: wire.wire,
+        wireStanding: wire.standing,
         role: told ? finding.role : null,
         roleStanding: finding?.standing ?? 'assumed',
         state: cavity.empty ? 'empty' : (finding?.state ?? 'open'),
@@ -84,13 +82,6 @@ export function findingRows(
 }
 
 type Readings = readonly HarnessView['readings'][number][];
-
-/** The newest colour that was not unsure. */
-export function wireOf(readings: Readings): string | null {
-  let wire: string | null = null;
-  for (const { observation: o } of readings) if (o.kind === 'seen' && o.wire && !o.unsure) wire = o.wire;
-  return wire;
-}
 
 /** Where the wire comes from, when somebody said so. */
 export function originOf(readings: Readings): 'factory' | 'added' | 'joint' | 'unknown' | null {

@@ -1,5 +1,6 @@
 import { START_BRIEF } from './brief.ts';
 import { START_INTAKE } from './intake.ts';
+import { outputsOfVersion7 } from './outputs-of-version-7.ts';
 import { START_REFERENCE } from './reference.ts';
 
 type Content = Record<string, unknown>;
@@ -122,7 +123,15 @@ const fromVersion6 = (content: Content): Content => ({
     : content['intake'],
 });
 
-const STEPS = [fromVersion1, fromVersion2, fromVersion3, fromVersion4, fromVersion5, fromVersion6];
+const STEPS = [
+  fromVersion1,
+  fromVersion2,
+  fromVersion3,
+  fromVersion4,
+  fromVersion5,
+  fromVersion6,
+  outputsOfVersion7,
+];
 
 /** A file's content as the newest version has it: what an older version lacks is put in, step by step. */
 export function broughtToNow(content: object, version: number): object {

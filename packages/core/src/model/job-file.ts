@@ -15,11 +15,11 @@ import { keyed, keyRef } from './ref.ts';
 import { claimFieldsSchema, sheetFieldsSchema } from './sheet.ts';
 import { simulationFieldsSchema } from './simulation.ts';
 import { targetObject } from './target.ts';
-import { pairFieldsSchema, unitFieldsSchema } from './unit.ts';
+import { pairFieldsSchema, speakerFieldsSchema, unitFieldsSchema } from './unit.ts';
 import { countSchema, decibelSchema, line, momentSchema, requiredLine, versionSchema } from './words.ts';
 
 export const JOB_FILE_FORMAT = 'ulpen-job';
-export const JOB_FILE_VERSION = 7;
+export const JOB_FILE_VERSION = 8;
 
 /** Inside a file things are named by short keys, so that a file can be taken in any number of times. */
 const some = <S extends z.ZodType>(item: S, limit: LimitName) =>
@@ -77,7 +77,7 @@ export const jobFileSchema = z
           'connectorsOfUnit',
         ),
         pairs: some(
-          pairFieldsSchema.safeExtend({
+          keyed(pairFieldsSchema).extend({
             key: keyRef('pair'),
             ...versioned,
             captures: some(capture, 'capturesOfOutput'),
@@ -87,6 +87,8 @@ export const jobFileSchema = z
       }),
       'unitsOfJob',
     ),
+    /** the factory's, each with what drives its coils */
+    speakers: some(keyed(speakerFieldsSchema).extend(versioned), 'speakersOfJob'),
     intake: intakeSchema,
     readings: some(
       keyed(readingFieldsSchema).safeExtend({ simulated: z.boolean(), ...taken }),

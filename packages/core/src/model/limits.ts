@@ -7,6 +7,7 @@ export const LIMITS = {
   connectorsOfUnit: { most: 24, what: 'plugs on one unit' },
   cavitiesOfConnector: { most: 120, what: 'cavities on one plug' },
   outputsOfUnit: { most: 200, what: 'outputs on one unit' },
+  speakersOfJob: { most: 10_000, what: 'factory speakers on one job' },
   capturesOfOutput: { most: 500, what: 'captures of one output' },
   pinsOfCapture: { most: 50, what: 'pins of one capture' },
   recordingsOfJob: { most: 1000, what: 'recordings on one job' },

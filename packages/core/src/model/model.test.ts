@@ -12,6 +12,7 @@ import { jobFieldsSchema } from './job.ts';
 import { START_INTAKE } from './intake.ts';
 import { START_BRIEF } from './brief.ts';
 import { targetFieldsSchema, USUAL_SPEAKER } from './target.ts';
+import { fileOfVersion7 } from '../carsim/file-of-version-7.ts';
 import { pairFieldsSchema } from './unit.ts';
 import { channelName, wireSchema } from './words.ts';
 
@@ -22,13 +23,13 @@ const pair = {
   axle: 'front',
   way: 'woofer',
   suffix: '',
-  plug: 'C2',
-  plusCavity: 3,
-  minusCavity: 4,
-  plusWire: 'BN/WH',
-  minusWire: null,
-  polarity: 'normal',
-  polarityStanding: 'assumed',
+  ends: [
+    { sign: 'plus', cavityId: '00000000-0000-4000-8000-000000000003' },
+    { sign: 'minus', cavityId: '00000000-0000-4000-8000-000000000004' },
+  ],
+  placeText: '',
+  stage: 'unknown',
+  statedPolarity: 'unknown',
 };
 const target = {
   name: 'Front set',
@@ -65,15 +66,19 @@ describe('words', () => {
 describe('boundaries name the field and what would be accepted', () => {
   it('outputs', () => {
     expect(pairFieldsSchema.safeParse(pair).success).toBe(true);
-    expect(messages(pairFieldsSchema, { ...pair, minusCavity: 3 })).toEqual([
-      'minusCavity: plus and minus are two different cavities',
+    const [plus] = pair.ends;
+    expect(messages(pairFieldsSchema, { ...pair, ends: [plus, { ...plus, sign: 'minus' }] })).toEqual([
+      'ends.1.cavityId: plus and minus are two different cavities',
     ]);
-    expect(messages(pairFieldsSchema, { ...pair, plusCavity: 0 })[0]).toBe(
-      'plusCavity: cavities count from 1',
+    const other = (n: number) => ({ ...plus, cavityId: plus.cavityId.replace(/3$/, String(n)) });
+    expect(messages(pairFieldsSchema, { ...pair, ends: [plus, other(5), other(6)] })[0]).toBe(
+      'ends.2.cavityId: at most two cavities for plus',
     );
-    expect(messages(pairFieldsSchema, { ...pair, plusCavity: 1.5 })[0]).toContain('whole number');
-    expect(messages(pairFieldsSchema, { ...pair, plusWire: 'brown' })[0]).toContain('IEC 60757');
-    expect(pairFieldsSchema.safeParse({ ...pair, plusCavity: null, minusCavity: null }).success).toBe(true);
+    expect(pairFieldsSchema.safeParse({ ...pair, ends: [plus, other(5)] }).success).toBe(true);
+    expect(messages(pairFieldsSchema, { ...pair, ends: [{ ...plus, cavityId: 'C2·3' }] })[0]).toContain(
+      'UUID',
+    );
+    expect(pairFieldsSchema.safeParse({ ...pair, ends: [], placeText: 'C2 · 3/4' }).success).toBe(true);
   });
   it('targets', () => {
     expect(messages(targetFieldsSchema, target)).toEqual([]);
@@ -146,12 +151,13 @@ describe('job files', () => {
   });
   /** A file as version 4 wrote it, and what becomes of it. */
   const before5 = (now: JobFile) => {
-    const { brief: _, decisions: __, ...rest } = now;
+    const { old: before8, read } = fileOfVersion7(now);
+    const { brief: _, decisions: __, ...rest } = before8;
     const targets = now.targets.map(({ speaker: ___, amplifier: ____, ...t }) => t);
     return {
-      old: { ...rest, targets },
+      old: { ...(rest as typeof now), targets },
       read: {
-        ...now,
+        ...read,
         brief: { ...START_BRIEF, version: 1 },
         decisions: [],
         targets: now.targets.map((t) => ({ ...t, speaker: USUAL_SPEAKER, amplifier: null })),
@@ -185,14 +191,14 @@ describe('job files', () => {
 
   it('of version 2 are read: every capture came from a file, and nothing was recorded', () => {
     const file = carrierFile();
-    const units = file.units.map((u) => ({
+    const { old: older, read } = before5(file);
+    const units = older.units.map((u) => ({
       ...u,
       pairs: u.pairs.map((p) => ({
         ...p,
         captures: p.captures.map(({ recordingId: _, noiseTiltDb: __, ...capture }) => capture),
       })),
     }));
-    const { old: older, read } = before5(file);
     const { recordings: _, checks: __, ...old } = older;
     const now = { file: { ...read, recordings: [], checks: [] } };
     expect(readJobFile({ ...old, units, version: 2 })).toEqual(now);
@@ -200,14 +206,14 @@ describe('job files', () => {
 
   it('of version 3 are read: nothing was checked by hand, and no conditions beyond step and load', () => {
     const file = carrierFile();
-    const units = file.units.map((u) => ({
+    const { old: older, read } = before5(file);
+    const units = older.units.map((u) => ({
       ...u,
       pairs: u.pairs.map((p) => ({
         ...p,
         captures: p.captures.map(({ silenceDb: _, situation: __, ...capture }) => capture),
       })),
     }));
-    const { old: older, read } = before5(file);
     const { checks: _, ...old } = older;
     const recordings = file.recordings.map(({ situation: __, skew: ___, ownDistortion: ____, ...r }) => r);
     expect(readJobFile({ ...old, units, recordings, version: 3 })).toEqual({

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { DEMO_CARS } from '../carsim/cars/index.ts';
+import { fileOfVersion7 } from '../carsim/file-of-version-7.ts';
 import { jobFileOfCar } from '../carsim/job-file-of-car.ts';
 import { JOB_FILE_VERSION, type JobFile } from './job-file.ts';
 import { arrayName, JSON_NAME, zipJobFile } from './job-file-zip.ts';
@@ -31,10 +32,10 @@ const problemsOf = (content: unknown) => {
 };
 
 describe('files that this program ever wrote', () => {
-  it('are thirty-eight, of six versions and of both shapes of the second', () => {
+  it('are forty, of seven versions and of both shapes of the second', () => {
     const names = Object.keys(FIXTURES);
-    expect(names).toHaveLength(38);
-    for (const kind of ['v1-', 'v2-one-walk-in-', 'v2-', 'v3-', 'v4-', 'v5-', 'v6-'])
+    expect(names).toHaveLength(40);
+    for (const kind of ['v1-', 'v2-one-walk-in-', 'v2-', 'v3-', 'v4-', 'v5-', 'v6-', 'v7-'])
       expect(names.some((name) => name.startsWith(kind))).toBe(true);
   });
   it.each(Object.keys(FIXTURES))('%s is read, and comes out of a zip as it went in', (name) => {
@@ -54,13 +55,15 @@ describe('files that this program ever wrote', () => {
   });
   it('zips of version 6 are read: nothing was pinned, and no reference conditions were kept', () => {
     const entries = unzipSync(zipJobFile(base));
-    const old = JSON.parse(new TextDecoder().decode(entries['job.json'])) as Spoilable;
+    const before = fileOfVersion7(base);
+    const written = unzipSync(zipJobFile(before.old as JobFile))['job.json'];
+    const old = JSON.parse(new TextDecoder().decode(written)) as Spoilable;
     delete old['intake'].reference;
     for (const { captures } of old['units'].flatMap((u: Spoilable) => u['pairs']) as Spoilable[])
       for (const c of captures) delete c.pins;
     const json = new TextEncoder().encode(JSON.stringify({ ...old, version: 6 }));
     expect(readJobFileBytes(zipSync({ ...entries, 'job.json': json }))).toEqual({
-      file: { ...base, intake: { ...base.intake, reference: START_REFERENCE } },
+      file: { ...before.read, intake: { ...base.intake, reference: START_REFERENCE } },
     });
   });
   it('the photos of a plug are photos of the job that show the plug', () => {
@@ -70,10 +73,9 @@ describe('files that this program ever wrote', () => {
       takenAt: '2026-11-02T09:05:00.000Z',
       content: btoa(String.fromCharCode(...PNG)),
     };
-    const { photos: _, ...old } = spoilt((f) => {
-      f['version'] = 5;
-      f['units'][0].connectors[0].photos = [photo];
-    });
+    const { photos: _, ...old } = structuredClone(fileOfVersion7(base).old) as Spoilable;
+    old['version'] = 5;
+    old['units'][0].connectors[0].photos = [photo];
     expect(readJobFile(old)).toMatchObject({
       file: { photos: [{ key: 'f1', on: { kind: 'connector', connectorId: 'k1' }, fileName: 'x.png' }] },
     });

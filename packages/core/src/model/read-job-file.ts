@@ -1,6 +1,7 @@
 import { unzipSync } from 'fflate';
 import { z } from 'zod';
 import { batteryLock, lockOf } from '../harness/lock.ts';
+import { endConflicts } from '../outputs/end-conflict.ts';
 import { isGone } from './key-book.ts';
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, type JobFile, jobFileSchema } from './job-file.ts';
 import { broughtToNow } from './job-file-versions.ts';
@@ -101,6 +102,7 @@ function problemsOf(file: JobFile): FileProblem[] {
     ...keyProblems(file),
     ...lockProblems(file),
     ...pinProblems(file),
+    ...endProblems(file),
     ...file.photos.flatMap((photo, n) =>
       pictureKind(photo.content) === photo.mediaType
         ? []
@@ -179,6 +181,26 @@ function sizeProblems(file: JobFile): FileProblem[] {
       ? [{ field: 'photos', message: limitWords('photoBytesOfJob') }]
       : []),
   ];
+}
+
+/** Two outputs in sight on one cavity, and ends on cavities that the plug says hold no wire. */
+function endProblems(file: JobFile): FileProblem[] {
+  const empty = new Set(
+    file.units.flatMap((u) => u.connectors.flatMap((c) => c.empty.map((number) => `${c.key}:${number}`))),
+  );
+  const seen: JobFile['units'][number]['pairs'] = [];
+  return file.units.flatMap((unit, u) =>
+    unit.pairs.flatMap((pair, p) => {
+      if (unit.retiredAt !== null || pair.retiredAt !== null) return [];
+      const at = (end: number) => `units.${u}.pairs.${p}.ends.${end}.cavityId`;
+      const unwired = pair.ends.flatMap(({ cavityId }, end) =>
+        empty.has(cavityId) ? [{ field: at(end), message: 'this cavity is marked as empty' }] : [],
+      );
+      const taken = endConflicts(pair, seen).map(({ end, message }) => ({ field: at(end), message }));
+      seen.push(pair);
+      return [...unwired, ...taken];
+    }),
+  );
 }
 
 function pinProblems(file: JobFile): FileProblem[] {

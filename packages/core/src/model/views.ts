@@ -7,23 +7,36 @@ import { jobSchema } from './job.ts';
 import { planSchema } from './plan.ts';
 import { recordingSchema } from './recording.ts';
 import { targetSchema } from './target.ts';
-import { pairSchema, unitSchema } from './unit.ts';
+import { endViewSchema, factorySpeakerSchema, pairSchema, unitSchema } from './unit.ts';
 import { briefSchema } from './brief.ts';
 import { axleSchema, idSchema, momentSchema, sideSchema, waySchema } from './words.ts';
 
-/** A pair with its captures, newest first; withdrawn ones stay in the record. */
+/** A pair with its captures, newest first; withdrawn ones stay in the record. Ends on plugs that were removed are not there. */
 export const pairViewSchema = pairSchema
-  .extend({ captures: z.array(captureSchema) })
+  .extend({ ends: z.array(endViewSchema), captures: z.array(captureSchema) })
   .meta({ id: 'PairView' });
 export type PairView = z.infer<typeof pairViewSchema>;
 
 export const unitViewSchema = unitSchema.extend({ pairs: z.array(pairViewSchema) }).meta({ id: 'UnitView' });
 export type UnitView = z.infer<typeof unitViewSchema>;
 
+/** What *Outputs to Listen* did. */
+export const outputsFoundSchema = z
+  .object({
+    added: z.array(pairSchema),
+    /** outputs that were there and got their wires */
+    joined: z.array(pairSchema),
+    leftOut: z.array(z.object({ place: z.string(), because: z.string() })),
+  })
+  .meta({ id: 'OutputsFound' });
+export type OutputsFound = z.infer<typeof outputsFoundSchema>;
+
 /** A job with everything that its screens show, but for the captures' raw points. */
 export const jobViewSchema = jobSchema
   .extend({
     units: z.array(unitViewSchema),
+    /** the factory's speakers with their coils */
+    speakers: z.array(factorySpeakerSchema),
     targets: z.array(targetSchema),
     plans: z.array(planSchema),
     /** newest first; withdrawn ones stay in the record */
@@ -69,7 +82,7 @@ export type JobList = z.infer<typeof jobListSchema>;
 /** Something of a job that was removed from the screens; its record stays, and it can be brought back. */
 export const removedSchema = z
   .object({
-    kind: z.enum(['unit', 'connector', 'output', 'target', 'sheet', 'plan', 'photo']),
+    kind: z.enum(['unit', 'connector', 'output', 'speaker', 'target', 'sheet', 'plan', 'photo']),
     id: idSchema,
     name: z.string(),
     removedAt: momentSchema,

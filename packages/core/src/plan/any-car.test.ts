@@ -37,8 +37,10 @@ const anyPair = (i: number): fc.Arbitrary<PlanPair> =>
       side: fc.constantFrom('left' as const, 'right' as const, 'centre' as const, 'mono' as const),
       axle: fc.constantFrom('front' as const, 'rear' as const, 'other' as const),
       part: fc.option(fc.nat(PARTS.length - 1), { freq: 5 }),
-      polarity: fc.constantFrom('normal' as const, 'reversed' as const),
-      polarityStanding: fc.constantFrom('measured' as const, 'claimed' as const, 'assumed' as const),
+      signal: fc.record({
+        sign: fc.constantFrom('normal' as const, 'reversed' as const),
+        standing: fc.constantFrom('measured' as const, 'claimed' as const, 'assumed' as const),
+      }),
     })
     .map(({ part, ...pair }) => ({
       ...pair,
@@ -50,11 +52,10 @@ const anyPair = (i: number): fc.Arbitrary<PlanPair> =>
       version: 1,
       way: 'full' as const,
       suffix: String(i),
-      plug: '',
-      plusCavity: null,
-      minusCavity: null,
-      plusWire: null,
-      minusWire: null,
+      ends: [],
+      placeText: '',
+      stage: 'unknown' as const,
+      statedPolarity: 'unknown' as const,
       capture: part === null ? null : { id: uuid(2, i), analysis: PARTS[part], phaseMeasured: false },
       volumeSteps: part === null ? [] : [18],
     }));

@@ -138,7 +138,7 @@ describe('readiness, consent and change', () => {
     expect(withdrawn).toContain('its band is assumed');
     const turned = again((i) => {
       const tweeter = i.pairs.find((p) => p.id === 'p3')!;
-      Object.assign(tweeter, { polarity: 'reversed', polarityStanding: 'measured' });
+      tweeter.signal = { sign: 'reversed', standing: 'measured' };
     });
     expect(turned).toContain('plus and minus of front left tweeter have to be swapped');
     expect(turned).toContain('Settled: Front left tweeter: polarity is assumed');

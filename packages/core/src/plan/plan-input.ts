@@ -4,6 +4,7 @@ import { START_INTAKE } from '../model/intake.ts';
 import { type PreferencesFields, START_PREFERENCES } from '../model/shop.ts';
 import type { Target } from '../model/target.ts';
 import type { Pair, Unit } from '../model/unit.ts';
+import { type Polarity, signalPolarity } from '../outputs/polarity.ts';
 import { type BriefFields, START_BRIEF } from '../model/brief.ts';
 import type { ResponseAnalysis } from '../signal/analyse.ts';
 import type { OutputRatio } from '../summing/measured-phase.ts';
@@ -12,6 +13,8 @@ import { NO_FACTS, type OutputFacts } from './output-facts.ts';
 
 /** A factory output as planning sees it. */
 export interface PlanPair extends Pair {
+  /** sign of its signal, and how that is known */
+  signal: Polarity;
   unitKind: Unit['kind'];
   unitName: string;
   /** the capture in force; null: nothing measured */
@@ -40,7 +43,7 @@ export interface PlanInput {
 /** A plan's input with the usual in place of what is not given. */
 export function planInput(
   given: Omit<Partial<PlanInput>, 'pairs'> & {
-    pairs: (Omit<PlanPair, 'unitKind' | 'unitName' | 'facts'> & Partial<PlanPair>)[];
+    pairs: (Omit<PlanPair, 'unitKind' | 'unitName' | 'facts' | 'signal'> & Partial<PlanPair>)[];
   },
 ): PlanInput {
   return {
@@ -54,7 +57,13 @@ export function planInput(
     tools: START_INTAKE.tools,
     clues: START_INTAKE.clues,
     ...given,
-    pairs: given.pairs.map((p) => ({ unitKind: 'amplifier', unitName: 'Amplifier', facts: NO_FACTS, ...p })),
+    pairs: given.pairs.map((p) => ({
+      unitKind: 'amplifier',
+      unitName: 'Amplifier',
+      facts: NO_FACTS,
+      signal: signalPolarity(p, []),
+      ...p,
+    })),
   };
 }
 

@@ -1,9 +1,11 @@
+import { arrivalsOf } from '../behaviour/arrival.ts';
 import { behaviourOfJob } from '../behaviour/behaviour-of-job.ts';
 import type { LibraryDevice } from '../model/device.ts';
 import type { PlanBasis } from '../model/plan.ts';
 import { type PreferencesFields, START_PREFERENCES } from '../model/shop.ts';
 import { captureInForce } from '../model/capture-in-force.ts';
 import type { JobView } from '../model/views.ts';
+import { signalPolarity } from '../outputs/polarity.ts';
 import { type HarnessFacts, NO_HARNESS } from './harness-facts.ts';
 import { factsOfPair } from './output-facts.ts';
 import type { PlanInput } from './plan-input.ts';
@@ -17,6 +19,7 @@ export interface PlanSurroundings {
 
 /** What planning needs of a job: every output with its capture in force and what is known of it, wish and targets. */
 export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): PlanInput {
+  const arrivals = arrivalsOf(job.recordings);
   const behaviour = new Map(behaviourOfJob(job).pairs.map((b) => [b.pairId, b]));
   const pairs = job.units.flatMap((unit) =>
     unit.pairs.map(({ captures, ...pair }) => {
@@ -33,6 +36,7 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
         },
         volumeSteps: live.flatMap((c) => (c.volumeStep === null ? [] : [c.volumeStep])),
         facts: factsOfPair(behaviour.get(pair.id)!),
+        signal: signalPolarity(pair, arrivals),
       };
     }),
   );

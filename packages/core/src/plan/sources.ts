@@ -64,7 +64,7 @@ export function sourcesOf(input: Pick<PlanInput, 'pairs' | 'ratios'>): Source[] 
         group: found.group,
         arrival: found.delay,
       };
-    if (source.phase === 'measured' || source.pair.polarity === 'normal') return source;
+    if (source.phase === 'measured' || source.pair.signal.sign === 'normal') return source;
     const { re, im } = source.response;
     return { ...source, response: { re: re.map((v) => -v), im: im.map((v) => -v) } };
   });

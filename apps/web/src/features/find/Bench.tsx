@@ -123,10 +123,8 @@ export function Bench({ job, view, connector }: BenchProps) {
   };
   /** The output of Listen that sits on these cavities, where it has been taken over already. */
   const toListen = () => {
-    const number = connector.cavities.find((c) => c.id === at.first)?.number;
-    const output = job.units
-      .find((u) => u.id === connector.unitId)
-      ?.pairs.find((p) => p.plug === connector.name && (p.plusCavity === number || p.minusCavity === number));
+    const outputs = job.units.flatMap((u) => u.pairs);
+    const output = outputs.find((p) => p.ends.some((e) => e.cavityId === at.first));
     void navigate(`/jobs/${job.id}/listen${output ? `/${output.id}` : ''}`);
   };
   const lastReading = (): Reading | undefined => view.readings.findLast((r) => r.withdrawnAt === null);

@@ -7,7 +7,7 @@ import { api } from '../../api/client.ts';
 import { useJobChange, useJobs } from '../../api/queries.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
-import { useHarness } from './use-find.ts';
+import { useHarness } from '../../api/harness.ts';
 
 /** A plug of another job, drawn again here. What was found there comes along as claimed, never as measured. */
 export function CopyDialog({ job, onClose }: { job: JobView; onClose: () => void }) {

@@ -1,26 +1,22 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { Button } from 'react-bootstrap';
-import { ArrowLeft, ArrowRight, Download, Printer } from 'lucide-react';
+import { ArrowLeft, Download, Printer } from 'lucide-react';
 import {
   type Connector,
   findingRows,
   type HarnessView,
   type HarnessWorkings,
   type JobView,
-  type Pair,
   ROLE_WORD,
 } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
 import { ConnectorFace } from '../../ui/ConnectorFace.tsx';
 import { EmptyState } from '../../ui/EmptyState.tsx';
-import { useNotices } from '../../ui/notices-store.ts';
 import { StandingTag } from '../../ui/StandingTag.tsx';
 import { WireChip } from '../../ui/WireChip.tsx';
 import { useFramedJob } from '../job/JobFrame.tsx';
+import { OutputsToListen } from './OutputsToListen.tsx';
 import { useMap } from './use-find.ts';
 import { WithHarness } from './WithHarness.tsx';
 import { useLooks } from './use-looks.ts';
@@ -34,12 +30,6 @@ export function PinMapPage() {
 
 function PinMap({ job, view }: { job: JobView; view: HarnessView }) {
   const workings = useMap(view, job);
-  const queries = useQueryClient();
-  const tell = useNotices((s) => s.tell);
-  const takeOver = useJobChange(job.id, () => api.post<Pair[]>(`/jobs/${job.id}/outputs-found`));
-  const outputs = workings.map.pairs.filter(
-    (p) => p.kind === 'output' && p.state !== 'open' && p.channel && p.channel.state !== 'open',
-  );
   return (
     <main className="pin-map">
       <div className="pin-map-head">
@@ -61,24 +51,7 @@ function PinMap({ job, view }: { job: JobView; view: HarnessView }) {
           <Button variant="secondary" onClick={() => window.print()}>
             <Printer size={17} /> Print
           </Button>
-          <Button
-            disabled={outputs.length === 0 || takeOver.isPending}
-            onClick={() =>
-              takeOver.mutate(undefined, {
-                onSuccess: (added) => {
-                  void queries.invalidateQueries({ queryKey: ['job', job.id] });
-                  tell({
-                    text:
-                      added.length > 0
-                        ? `${added.length} outputs taken over into Listen.`
-                        : 'Listen has all of these outputs already.',
-                  });
-                },
-              })
-            }
-          >
-            Outputs to Listen <ArrowRight size={17} />
-          </Button>
+          <OutputsToListen jobId={job.id} disabled={workings.map.pairs.every((p) => p.kind === 'data')} />
         </span>
       </div>
       {view.connectors.length === 0 && (

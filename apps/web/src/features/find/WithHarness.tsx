@@ -1,7 +1,7 @@
 import { Button } from 'react-bootstrap';
 import type { HarnessView } from '@ulpen/core';
 import { EmptyState } from '../../ui/EmptyState.tsx';
-import { useHarness } from './use-find.ts';
+import { useHarness } from '../../api/harness.ts';
 
 /** Plugs, readings and sheets of a job for what stands on them; until they are here, and when they do not come, words. */
 export function WithHarness({

@@ -1,9 +1,7 @@
 import { useDeferredValue, useMemo } from 'react';
-import { useQuery } from '@tanstack/react-query';
 import {
   contradictions,
   type Contradiction,
-  harnessInputOf,
   type HarnessView,
   type HarnessWorkings,
   type JobView,
@@ -12,20 +10,13 @@ import {
   nextTests,
   type Observation,
 } from '@ulpen/core';
-import { api } from '../../api/client.ts';
+import { workingsOf } from '../../api/harness.ts';
 import { useFindStore } from './find-store.ts';
 import type { Selection } from './selection.ts';
 
-export function useHarness(jobId: string) {
-  return useQuery({
-    queryKey: ['harness', jobId],
-    queryFn: () => api.get<HarnessView>(`/jobs/${jobId}/harness`),
-  });
-}
-
 /** What the whole record says, worked out anew whenever a reading, a sheet or a plug changes. */
 export function useMap(view: HarnessView, job: JobView): HarnessWorkings {
-  return useMemo(() => mapHarness(harnessInputOf(view, job.intake.tools)), [view, job.intake.tools]);
+  return useMemo(() => workingsOf(view, job), [view, job]);
 }
 
 export function useContradictions(workings: HarnessWorkings): Contradiction[] {

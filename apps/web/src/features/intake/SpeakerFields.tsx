@@ -2,20 +2,13 @@ import { Form } from 'react-bootstrap';
 import { type Speaker, type TargetFields, type Way } from '@ulpen/core';
 import { useDevices } from '../../api/shop-queries.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { WAY_WORD } from '../../ui/way-words.ts';
 
 interface SpeakerFieldsProps {
   id: string;
   target: TargetFields;
   onChange: (part: Partial<TargetFields>) => void;
 }
-
-const WAY_WORD: Record<Way, string> = {
-  full: 'full range or own crossover',
-  woofer: 'woofer',
-  midrange: 'mid',
-  tweeter: 'tweeter',
-  subwoofer: 'subwoofer',
-};
 
 /** `new subwoofer, 2 × 4 Ω, 300 W` */
 export function speakerWords({ state, way, ohm, watts, drivers, coils }: Speaker): string {

@@ -11,6 +11,7 @@ const KIND_WORD: Record<Removed['kind'], string> = {
   unit: 'Unit',
   connector: 'Plug',
   output: 'Output',
+  speaker: 'Speaker',
   target: 'Target',
   sheet: 'Sheet',
   plan: 'Plan',

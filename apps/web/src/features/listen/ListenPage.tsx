@@ -1,7 +1,7 @@
-import { lazy, Suspense, useCallback, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Button } from 'react-bootstrap';
-import { ArrowLeft } from 'lucide-react';
+import { ArrowLeft, Speaker } from 'lucide-react';
 import { captureInForce } from '@ulpen/core';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
@@ -9,6 +9,7 @@ import { useFramedJob } from '../job/JobFrame.tsx';
 import { type Editing, isSound } from './editing.ts';
 import { OutputDialog } from './OutputDialog.tsx';
 import { OutputList } from './OutputList.tsx';
+import { SpeakersDialog } from './speakers/SpeakersDialog.tsx';
 import { UnitDialog } from './UnitDialog.tsx';
 import './listen.css';
 
@@ -29,6 +30,8 @@ export function ListenPage() {
   const pairs = job.units.flatMap((u) => u.pairs);
   const selected = pairs.find((p) => p.id === pairId) ?? (pairId ? undefined : pairs[0]);
   const close = () => setEditing(null);
+  // On a phone the output takes the list's place, which may have been scrolled far down.
+  useEffect(() => window.scrollTo(0, 0), [pairId]);
 
   // Stable, so that opening a dialog does not draw list and chart anew.
   const importFiles = useCallback(
@@ -50,6 +53,11 @@ export function ListenPage() {
               <span className="num">{pairs.filter((p) => captureInForce(job, p)).length}</span> of{' '}
               <span className="num">{pairs.length}</span> measured
             </span>
+          )}
+          {pairs.length > 0 && (
+            <Button variant="quiet" className="no-print" onClick={() => setEditing({ what: 'speakers' })}>
+              <Speaker size={17} /> Factory speakers
+            </Button>
           )}
         </div>
         {job.units.length === 0 ? (
@@ -104,8 +112,9 @@ export function ListenPage() {
       </section>
       {editing?.what === 'unit' && <UnitDialog jobId={job.id} unit={editing.unit} onClose={close} />}
       {editing?.what === 'output' && (
-        <OutputDialog jobId={job.id} unit={editing.unit} pair={editing.pair} onClose={close} />
+        <OutputDialog job={job} unit={editing.unit} pair={editing.pair} onClose={close} />
       )}
+      {editing?.what === 'speakers' && <SpeakersDialog job={job} onClose={close} />}
       {editing?.what === 'import' && (
         <Suspense fallback={null}>
           <ImportDialog job={job} file={editing.file} pairId={editing.pairId} onClose={close} />

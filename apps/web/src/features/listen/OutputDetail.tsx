@@ -4,10 +4,12 @@ import { Button } from 'react-bootstrap';
 import { AudioLines, FileUp, Pencil } from 'lucide-react';
 import { chooseCapture, pairName, type PairView, type UnitView } from '@ulpen/core';
 import { useFileDrop } from '../../ui/use-file-drop.ts';
+import { MapDifferences } from '../../ui/MapDifferences.tsx';
 import { StandingTag } from '../../ui/StandingTag.tsx';
 import { useFramedJob } from '../job/JobFrame.tsx';
 import { CaptureList } from './CaptureList.tsx';
 import { CaptureProfile } from './CaptureProfile.tsx';
+import { OutputFacts } from './OutputFacts.tsx';
 import { PairFindings } from './findings/PairFindings.tsx';
 import { RecordingFindings } from './recording/RecordingFindings.tsx';
 import type { Editing } from './editing.ts';
@@ -69,6 +71,8 @@ export const OutputDetail = memo(function OutputDetail({ pair, unit, onFiles, on
           <FileUp size={18} /> Import
         </Button>
       </div>
+      <MapDifferences job={job} pair={pair} />
+      <OutputFacts job={job} pair={pair} />
       {leftOut && (
         <p className="look-again" role="status">
           <strong>This measurement does not count: {leftOut}.</strong>{' '}

@@ -3,7 +3,15 @@ import { useForm } from 'react-hook-form';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Form, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { type Pair, type PairFields, pairFieldsSchema, pairName, type UnitView } from '@ulpen/core';
+import {
+  type JobView,
+  type Pair,
+  type PairFields,
+  pairFieldsSchema,
+  pairName,
+  type PairView,
+  type UnitView,
+} from '@ulpen/core';
 import { api, ApiProblem } from '../../api/client.ts';
 import { useJobChange } from '../../api/queries.ts';
 import { KEPT_WORDS, useRemoval } from '../../api/use-removal.ts';
@@ -11,33 +19,30 @@ import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
+import { outputFields } from '../../ui/output-fields.ts';
 import { blankOutput } from './output-starts.ts';
 import { OutputFields } from './OutputFields.tsx';
 
 interface OutputDialogProps {
-  jobId: string;
+  job: JobView;
   unit: UnitView;
-  pair: Pair | null;
+  pair: PairView | null;
   onClose: () => void;
 }
 
 /** Adds or changes one output: its channel, where its two wires sit, and which of them is plus. */
-export function OutputDialog({ jobId, unit, pair, onClose }: OutputDialogProps) {
+export function OutputDialog({ job, unit, pair, onClose }: OutputDialogProps) {
+  const jobId = job.id;
   const navigate = useNavigate();
   const [deleting, setDeleting] = useState(false);
   const tell = useNotices((s) => s.tell);
-  const {
-    id: _,
-    unitId: __,
-    version,
-    ...known
-  } = pair ?? { id: '', unitId: '', version: 0, ...blankOutput(['left', 'front', 'full']) };
+  const known = pair ? outputFields(pair) : blankOutput(['left', 'front', 'full']);
   const form = useForm<PairFields>({ resolver: zodResolver(pairFieldsSchema), defaultValues: known });
   const save = useJobChange(
     jobId,
     (fields: PairFields) =>
       pair
-        ? api.put<Pair>(`/pairs/${pair.id}`, { ...fields, version })
+        ? api.put<Pair>(`/pairs/${pair.id}`, { ...fields, version: pair.version })
         : api.post<Pair>(`/units/${unit.id}/pairs`, fields),
     true,
   );
@@ -79,7 +84,7 @@ export function OutputDialog({ jobId, unit, pair, onClose }: OutputDialogProps) 
     >
       <Form noValidate onSubmit={(e) => void form.handleSubmit(submit)(e)}>
         <Modal.Body>
-          <OutputFields form={form} />
+          <OutputFields form={form} job={job} pairId={pair?.id ?? null} />
         </Modal.Body>
         <EditorFooter
           action={pair ? 'Save' : 'Add the output'}

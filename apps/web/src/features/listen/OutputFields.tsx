@@ -1,9 +1,8 @@
 import { Form } from 'react-bootstrap';
 import type { UseFormReturn } from 'react-hook-form';
-import type { PairFields } from '@ulpen/core';
-
-const numberOrNone = (v: unknown) => (v === '' || v === null ? null : Number(v));
-const wireOrNone = (v: unknown) => (typeof v === 'string' && v.trim() !== '' ? v.trim().toUpperCase() : null);
+import type { JobView, PairFields } from '@ulpen/core';
+import { EndFields } from './EndFields.tsx';
+import { STAGE_WORD } from './OutputFacts.tsx';
 
 const CHOICES = {
   side: { label: 'Side', options: { left: 'left', right: 'right', centre: 'centre', mono: 'both, mono' } },
@@ -18,14 +17,21 @@ const CHOICES = {
       subwoofer: 'subwoofer',
     },
   },
-  polarity: { label: 'Signal polarity as labelled', options: { normal: 'normal', reversed: 'reversed' } },
-  polarityStanding: {
-    label: 'Polarity is',
-    options: { assumed: 'assumed', claimed: 'claimed by a diagram', measured: 'measured' },
+  stage: { label: 'Output stage', options: STAGE_WORD },
+  statedPolarity: {
+    label: 'Signal polarity, as stated',
+    options: { unknown: 'not stated', normal: 'normal', reversed: 'reversed' },
   },
 } as const;
 
-export function OutputFields({ form }: { form: UseFormReturn<PairFields> }) {
+interface OutputFieldsProps {
+  form: UseFormReturn<PairFields>;
+  job: JobView;
+  /** null: a new one */
+  pairId: string | null;
+}
+
+export function OutputFields({ form, job, pairId }: OutputFieldsProps) {
   const { errors } = form.formState;
   const choice = (name: keyof typeof CHOICES) => (
     <Form.Group controlId={`output-${name}`}>
@@ -39,41 +45,22 @@ export function OutputFields({ form }: { form: UseFormReturn<PairFields> }) {
       </Form.Select>
     </Form.Group>
   );
-  const text = (
-    name: 'suffix' | 'plug' | 'plusCavity' | 'minusCavity' | 'plusWire' | 'minusWire',
-    label: string,
-    placeholder: string,
-    read?: (v: unknown) => unknown,
-  ) => (
-    <Form.Group controlId={`output-${name}`}>
-      <Form.Label>{label}</Form.Label>
-      <Form.Control
-        className={read ? 'num' : ''}
-        placeholder={placeholder}
-        isInvalid={!!errors[name]}
-        {...form.register(name, read && { setValueAs: read })}
-      />
-      <Form.Control.Feedback type="invalid">{errors[name]?.message}</Form.Control.Feedback>
-    </Form.Group>
-  );
   return (
     <div className="output-form">
       {choice('side')}
       {choice('axle')}
       {choice('way')}
-      {text('suffix', 'Label', 'coil 2')}
-      {text('plug', 'Plug', 'C2')}
-      <span />
-      {text('plusCavity', 'Plus in cavity', '3', numberOrNone)}
-      {text('minusCavity', 'Minus in cavity', '4', numberOrNone)}
-      <span />
-      {text('plusWire', 'Wire of plus', 'BN/WH', wireOrNone)}
-      {text('minusWire', 'Wire of minus', 'BN', wireOrNone)}
-      <p className="small quiet align-self-end">
-        Two letters each: BK BN RD OG YE GN BU VT GY WH PK TQ; a stripe after a slash.
+      <Form.Group controlId="output-suffix">
+        <Form.Label>Label</Form.Label>
+        <Form.Control placeholder="coil 2" isInvalid={!!errors.suffix} {...form.register('suffix')} />
+        <Form.Control.Feedback type="invalid">{errors.suffix?.message}</Form.Control.Feedback>
+      </Form.Group>
+      {choice('stage')}
+      {choice('statedPolarity')}
+      <EndFields form={form} job={job} pairId={pairId} />
+      <p className="small quiet output-form-wide m-0">
+        A stated polarity is a claim. Recording two outputs together measures it.
       </p>
-      {choice('polarity')}
-      {choice('polarityStanding')}
     </div>
   );
 }

@@ -7,8 +7,8 @@ import { bandEdges, classWord } from '../../ui/bands-words.ts';
 import { OpenStrip, ResponseStrip } from '../../ui/BandStrip.tsx';
 import { StripAxis } from '../../ui/StripAxis.tsx';
 import { useFileDrop } from '../../ui/use-file-drop.ts';
-import { pairPlace } from '../../ui/pair-place.ts';
-import { WireChip } from '../../ui/WireChip.tsx';
+import { DiffersTag } from '../../ui/MapDifferences.tsx';
+import { OutputPlace, OutputWires } from '../../ui/OutputPlace.tsx';
 import type { Editing } from './editing.ts';
 import { OutputStarts } from './OutputStarts.tsx';
 
@@ -111,7 +111,6 @@ function OutputRow({ job, pair, selected, onDropFiles }: OutputRowProps) {
   const { over, handlers } = useFileDrop((files) => onDropFiles(files, pair.id));
   const capture = captureInForce(job, pair);
   const name = pairName(pair);
-  const place = pairPlace(pair);
   return (
     <li {...handlers}>
       <NavLink
@@ -121,11 +120,11 @@ function OutputRow({ job, pair, selected, onDropFiles }: OutputRowProps) {
       >
         <span className="output-name">
           <strong>{name}</strong>
-          <span className="num quiet small">{place || 'place not noted'}</span>
+          <OutputPlace pair={pair} />
+          <DiffersTag job={job} pairId={pair.id} />
         </span>
         <span className="output-wires">
-          <WireChip wire={pair.plusWire} sign="+" />
-          <WireChip wire={pair.minusWire} sign="−" />
+          <OutputWires pair={pair} />
         </span>
         {capture ? (
           <ResponseStrip

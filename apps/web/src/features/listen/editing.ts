@@ -1,9 +1,10 @@
-import type { Pair, UnitView } from '@ulpen/core';
+import type { PairView, UnitView } from '@ulpen/core';
 
 /** What is being changed in a dialog of this stage. */
 export type Editing =
   | { what: 'unit'; unit: UnitView | null }
-  | { what: 'output'; unit: UnitView; pair: Pair | null }
+  | { what: 'output'; unit: UnitView; pair: PairView | null }
+  | { what: 'speakers' }
   | { what: 'import'; file: File; pairId: string }
   | { what: 'recording'; file: File; pairId: string };
 

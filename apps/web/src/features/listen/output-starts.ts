@@ -34,12 +34,9 @@ export function blankOutput([side, axle, way, suffix = '']: Place): PairFields {
     axle,
     way,
     suffix,
-    plug: '',
-    plusCavity: null,
-    minusCavity: null,
-    plusWire: null,
-    minusWire: null,
-    polarity: 'normal',
-    polarityStanding: 'assumed',
+    ends: [],
+    placeText: '',
+    stage: 'unknown',
+    statedPolarity: 'unknown',
   };
 }

@@ -4,7 +4,9 @@ import { Button } from 'react-bootstrap';
 import { RotateCcw } from 'lucide-react';
 import { captureInForce, type Feed, type JobView, pairName, type PairView } from '@ulpen/core';
 import { ResponseStrip, OpenStrip } from '../../ui/BandStrip.tsx';
+import { DiffersTag } from '../../ui/MapDifferences.tsx';
 import { StandingTag } from '../../ui/StandingTag.tsx';
+import { useSignalPolarity } from '../../ui/use-signal-polarity.ts';
 import { channelName } from './channel-name.ts';
 import { DeskInput } from './DeskInput.tsx';
 import { EqualiserTable } from './EqualiserTable.tsx';
@@ -21,6 +23,7 @@ const bare = ({ captureId: _, ...tap }: Feed['taps'][number]): DeskTap => tap;
 export function DeskPage() {
   const { job, shown } = useFramedPlan();
   const { proposal, changes, change, kept } = shown;
+  const signalOf = useSignalPolarity(job);
   const [params, setParams] = useSearchParams();
   const at = Math.min(Number(params.get('feed') ?? 0) || 0, Math.max(0, proposal.feeds.length - 1));
   const feed = proposal.feeds[at];
@@ -100,6 +103,7 @@ export function DeskPage() {
           {allowed(job, feed).map((pair) => {
             const tap = taps.find((t) => t.pairId === pair.id);
             const capture = captureInForce(job, pair);
+            const polarity = signalOf(pair).standing;
             return (
               <li key={pair.id} className={tap ? 'desk-on' : ''}>
                 <label className="desk-pair">
@@ -113,10 +117,9 @@ export function DeskPage() {
                   <span>
                     {pairName(pair)}{' '}
                     <span className="small quiet">{job.units.find((u) => u.id === pair.unitId)?.name}</span>
-                    {pair.polarityStanding !== 'measured' && tap && taps.length > 1 && (
-                      <StandingTag standing={pair.polarityStanding}>
-                        polarity {pair.polarityStanding}
-                      </StandingTag>
+                    <DiffersTag job={job} pairId={pair.id} />
+                    {polarity !== 'measured' && tap && taps.length > 1 && (
+                      <StandingTag standing={polarity}>polarity {polarity}</StandingTag>
                     )}
                   </span>
                 </label>

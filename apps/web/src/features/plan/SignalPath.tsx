@@ -13,8 +13,9 @@ import {
 } from '@ulpen/core';
 import { BandStrip, OpenStrip, ResponseStrip } from '../../ui/BandStrip.tsx';
 import { StandingTag } from '../../ui/StandingTag.tsx';
-import { pairPlace } from '../../ui/pair-place.ts';
-import { WireChip } from '../../ui/WireChip.tsx';
+import { DiffersTag } from '../../ui/MapDifferences.tsx';
+import { OutputPlace, OutputWires } from '../../ui/OutputPlace.tsx';
+import { useSignalPolarity } from '../../ui/use-signal-polarity.ts';
 import { channelName } from './channel-name.ts';
 import { CoilWiring } from './CoilWiring.tsx';
 import { DEVICE_WORD, LOAD_AFTER } from './plan-words.ts';
@@ -80,6 +81,7 @@ function FeedRow({ job, proposal, feed, shown, onShow }: FeedRowProps) {
         {feed.taps.map((tap, i) => (
           <Tap
             key={tap.pairId}
+            job={job}
             tap={tap}
             load={feed.loads[i]}
             pair={pairs.find((p) => p.id === tap.pairId)}
@@ -89,7 +91,7 @@ function FeedRow({ job, proposal, feed, shown, onShow }: FeedRowProps) {
         ))}
         {feed.taps.length === 0 && <li className="path-tap">The car’s data</li>}
       </ul>
-      <Joints feed={feed} pairs={pairs} />
+      <Joints job={job} feed={feed} />
       <button
         type="button"
         className="path-device"
@@ -196,6 +198,7 @@ function Filters({ feed }: { feed: Feed }) {
 }
 
 interface TapProps {
+  job: JobView;
   tap: Feed['taps'][number];
   load: Feed['loads'][number] | undefined;
   pair: PairView | undefined;
@@ -203,15 +206,15 @@ interface TapProps {
   alone: boolean;
 }
 
-function Tap({ tap, load, pair, unit, alone }: TapProps) {
+function Tap({ job, tap, load, pair, unit, alone }: TapProps) {
   if (!pair) return <li className="path-tap">An output that is gone</li>;
   const capture = pair.captures.find((c) => c.id === tap.captureId);
-  const place = pairPlace(pair);
   return (
     <li className="path-tap">
       <span className="path-tap-name">
         <strong>{pairName(pair)}</strong>
-        <span className="num small quiet">{place}</span>
+        <OutputPlace pair={pair} />
+        <DiffersTag job={job} pairId={pair.id} />
       </span>
       {capture ? (
         <ResponseStrip analysis={capture.analysis} label={`What ${pairName(pair)} carries`} />
@@ -219,8 +222,7 @@ function Tap({ tap, load, pair, unit, alone }: TapProps) {
         <OpenStrip />
       )}
       <span className="path-tap-wires">
-        <WireChip wire={pair.plusWire} sign="+" />
-        <WireChip wire={pair.minusWire} sign="−" />
+        <OutputWires pair={pair} />
         {!alone && <span className="num small">{formatDb(tap.gainDb)} dB</span>}
         {tap.delayMs > 0.005 && <span className="num small">{tap.delayMs.toFixed(2)} ms</span>}
         {tap.inverted && <span className="flip">swap + and −</span>}
@@ -240,16 +242,16 @@ function Tap({ tap, load, pair, unit, alone }: TapProps) {
 }
 
 /** From each tap to the device; dashed where the polarity is not measured. */
-function Joints({ feed, pairs }: { feed: Feed; pairs: readonly PairView[] }) {
+function Joints({ job, feed }: { job: JobView; feed: Feed }) {
+  const signalOf = useSignalPolarity(job);
+  const pairs = job.units.flatMap((u) => u.pairs);
   const n = feed.taps.length;
   return (
     <svg className="path-joint" viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true">
       {feed.taps.map((tap, i) => {
         const y = ((i + 0.5) / n) * 100;
-        const sure =
-          n === 1 ||
-          feed.phase === 'measured' ||
-          pairs.find((p) => p.id === tap.pairId)?.polarityStanding === 'measured';
+        const pair = pairs.find((p) => p.id === tap.pairId);
+        const sure = n === 1 || feed.phase === 'measured' || (pair && signalOf(pair).standing === 'measured');
         return (
           <path
             key={tap.pairId}

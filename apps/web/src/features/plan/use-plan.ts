@@ -12,10 +12,10 @@ import {
   type StrategyId,
   type WhatIf,
 } from '@ulpen/core';
+import { useHarness } from '../../api/harness.ts';
 import { useDevices, usePreferences } from '../../api/shop-queries.ts';
 import type { PlanGiven } from '../../workers/core.worker.ts';
 import { coreWorker } from '../../workers/core-worker.ts';
-import { useHarness } from '../find/use-find.ts';
 import { changesKey, isChanged, useChangesStore } from './changes-store.ts';
 
 /** Questions in the address: `if=no-cut,no-analyser` and `amp=<id>`. */

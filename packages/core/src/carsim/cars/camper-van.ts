@@ -57,21 +57,21 @@ export const camperVan: SimulatedCar = {
       outputs: [
         output(['left', 'front', 'full'], ['A', 3, 4], ['WH', 'WH/BK'], {
           filters: speakerOutput,
-          polarityStanding: 'measured',
+          statedPolarity: 'normal',
           checks: FRONT_LEFT_CHECKS,
         }),
         output(['right', 'front', 'full'], ['A', 5, 6], ['GY', 'GY/BK'], {
           filters: speakerOutput,
-          polarityStanding: 'measured',
+          statedPolarity: 'normal',
         }),
         output(['left', 'rear', 'full'], ['A', 7, 8], ['GN', 'GN/BK'], {
           filters: speakerOutput,
           peaks: [peak(60, 1, 1)],
-          polarityStanding: 'claimed',
+          statedPolarity: 'normal',
         }),
         output(['right', 'rear', 'full'], ['A', 1, 2], ['VT', 'VT/BK'], {
           filters: speakerOutput,
-          polarityStanding: 'claimed',
+          statedPolarity: 'normal',
         }),
       ],
     },

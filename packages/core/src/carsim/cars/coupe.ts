@@ -20,14 +20,16 @@ export const coupe: SimulatedCar = {
         output(['left', 'front', 'full'], ['R1', 1, 11], ['BN', 'BN/BK'], {
           gainDb: -14,
           filters: line,
-          polarityStanding: 'measured',
+          stage: 'line',
+          statedPolarity: 'normal',
           measuredAtSteps: [8, 18, 26],
           withPhase: true,
         }),
         output(['right', 'front', 'full'], ['R1', 2, 12], ['RD', 'RD/BK'], {
           gainDb: -14,
           filters: line,
-          polarityStanding: 'measured',
+          stage: 'line',
+          statedPolarity: 'normal',
           measuredAtSteps: [8, 18, 26],
           withPhase: true,
         }),

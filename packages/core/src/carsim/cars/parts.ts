@@ -1,5 +1,6 @@
 import type { CheckBody } from '../../model/check.ts';
 import type { Axle, Side, Way } from '../../model/words.ts';
+import type { Stage } from '../../model/unit.ts';
 import type { SimulatedOutput } from '../simulated-car.ts';
 import type { SimulatedFilter, SimulatedPeak } from '../transfer.ts';
 
@@ -38,8 +39,8 @@ interface OutputOptions {
   delay?: number;
   /** plus and minus are the other way round than the labels say */
   inverted?: boolean;
-  polarity?: 'normal' | 'reversed';
-  polarityStanding?: 'measured' | 'claimed' | 'assumed';
+  stage?: Stage;
+  statedPolarity?: 'normal' | 'reversed';
   measuredAtSteps?: number[];
   tonesAtSteps?: number[];
   silences?: boolean;
@@ -62,14 +63,11 @@ export function output(
       axle,
       way,
       suffix: o.suffix ?? '',
-      plug: at[0],
-      plusCavity: at[1],
-      minusCavity: at[2],
-      plusWire: wires[0],
-      minusWire: wires[1],
-      polarity: o.polarity ?? 'normal',
-      polarityStanding: o.polarityStanding ?? 'assumed',
+      stage: o.stage ?? 'unknown',
+      statedPolarity: o.statedPolarity ?? 'unknown',
     },
+    at,
+    wires,
     chain: {
       gainDb: o.gainDb ?? 0,
       filters: o.filters ?? [],

@@ -14,7 +14,7 @@ function front(
       gainDb: 1.5,
       filters: [highPass('butterworth', 2, 78), lowPass('linkwitz-riley', 4, 380)],
       peaks: [peak(110, 2.5, 1.1)],
-      polarityStanding: 'measured',
+      statedPolarity: 'normal',
       measuredAtSteps: side === 'left' ? [10, 18, 22, 26] : [18, 26],
       tonesAtSteps: side === 'left' ? [14, 18, 20, 22] : [],
     }),
@@ -22,7 +22,7 @@ function front(
       gainDb: 0,
       filters: [highPass('linkwitz-riley', 4, 380), lowPass('linkwitz-riley', 4, 3400)],
       peaks: [peak(900, -3, 1)],
-      polarityStanding: 'measured',
+      statedPolarity: 'normal',
       measuredAtSteps: side === 'left' ? [10, 18, 22, 26] : [18],
     }),
     output([side, 'front', 'tweeter'], ['C2', first + 4, first + 5], wires[2], {
@@ -35,8 +35,7 @@ function front(
         { kind: 'added-sound', sound: 'parking', heard: true, madeIn: 'amplifier', levelDb: -6 },
         { kind: 'added-sound', sound: 'telephone', heard: false, madeIn: 'unknown', levelDb: null },
       ],
-      polarity: tweeterReversed ? 'reversed' : 'normal',
-      polarityStanding: tweeterReversed ? 'measured' : 'assumed',
+      ...(tweeterReversed && { statedPolarity: 'reversed' }),
     }),
   ];
 }
@@ -116,7 +115,8 @@ export const peopleCarrier: SimulatedCar = {
           {
             gainDb: -12,
             filters: [highPass('butterworth', 1, 10)],
-            polarityStanding: 'measured',
+            stage: 'line',
+            statedPolarity: 'normal',
             measuredAtSteps: [10, 22, 18],
             fixed: true,
           },

@@ -48,10 +48,9 @@ export function wiringOfCar(car: SimulatedCar, harness: SimulatedHarness): Simul
       };
     });
   };
-  for (const { pair } of outputs) {
+  for (const { pair, at, wires } of outputs) {
     const drivers = pair.way === 'full' ? (['woofer', 'tweeter'] as const) : [pair.way];
     const ohms = pair.way === 'tweeter' ? null : pair.way === 'subwoofer' ? 1.8 : 3.6;
-    const at: [string, number, number] = [pair.plug, pair.plusCavity!, pair.minusCavity!];
     join(
       {
         kind: 'output',
@@ -60,7 +59,7 @@ export function wiringOfCar(car: SimulatedCar, harness: SimulatedHarness): Simul
         drivers: [...drivers],
       },
       at,
-      [pair.plusWire!, pair.minusWire!],
+      wires,
       false,
     );
   }

@@ -96,7 +96,7 @@ describe('the demo car', () => {
   it('has its outputs where the record says, and readings that fit them', () => {
     const [carrier] = DEMO_CARS;
     const wiring = wiringOfCar(carrier, carrier.harness!);
-    const outputs = carrier.units[0].outputs.map((o) => [o.pair.plug, o.pair.plusCavity, o.pair.minusCavity]);
+    const outputs = carrier.units[0].outputs.map((o) => o.at);
     const drawn = wiring.pairs
       .filter((p) => p.kind === 'output')
       .map((p) => {

@@ -15,14 +15,14 @@ export const polarityKnown: FeedRule = (context) => {
   const { from, to } = gridRange(feed.need);
   const before = levelOf(sumResponses(inputs, SUM_GRID_HZ));
   return sources.flatMap((source, k) => {
-    if (source.pair.polarityStanding === 'measured') return [];
+    if (source.pair.signal.standing === 'measured') return [];
     const flipped = inputs.map((input, i) => (i === k ? { ...input, inverted: !input.inverted } : input));
     const after = levelOf(sumResponses(flipped, SUM_GRID_HZ));
     let at = from;
     for (let i = from; i <= to; i++) if (before[i] - after[i] > before[at] - after[at]) at = i;
     const loss = before[at] - after[at];
     if (loss < WORTH_A_WORD_DB) return [];
-    const standing = source.pair.polarityStanding === 'claimed' ? 'only claimed' : 'assumed';
+    const standing = source.pair.signal.standing === 'claimed' ? 'only claimed' : 'assumed';
     const depth = loss > 24 ? 'more than 24' : loss.toFixed(0);
     const text = `${source.name}: polarity is ${standing}. If it is the other way round, the sum drops ${depth} dB at ${formatFrequency(SUM_GRID_HZ[at])}. `;
     return [

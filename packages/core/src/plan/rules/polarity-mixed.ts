@@ -9,7 +9,7 @@ export const polarityMixed: PlanRule = ({ feeds }) =>
     const sign = (c: typeof left, i: number) => {
       const { pair, phase } = c.sources[i];
       // A measured phase contains the pair's own reversal; the flip of the tap is what is left to compare.
-      const own = phase === 'measured' || pair.polarity === 'normal' ? 1 : -1;
+      const own = phase === 'measured' || pair.signal.sign === 'normal' ? 1 : -1;
       return own * (c.feed.taps[i].inverted ? -1 : 1);
     };
     return left.sources.flatMap((source, i) => {
@@ -17,7 +17,7 @@ export const polarityMixed: PlanRule = ({ feeds }) =>
         (s) => s.pair.way === source.pair.way && s.pair.axle === source.pair.axle,
       );
       if (j < 0 || sign(left, i) === sign(right, j)) return [];
-      const sure = [source, right.sources[j]].every((s) => s.pair.polarityStanding === 'measured');
+      const sure = [source, right.sources[j]].every((s) => s.pair.signal.standing === 'measured');
       return [
         {
           ...planRemark(

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Feed } from '../../model/plan.ts';
 import { type Target, USUAL_SPEAKER } from '../../model/target.ts';
-import type { PairFields } from '../../model/unit.ts';
+import type { PlanPair } from '../plan-input.ts';
 import { analyseResponse } from '../../signal/analyse.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
 import { NO_FACTS } from '../output-facts.ts';
@@ -32,10 +32,7 @@ const target: Target = {
 };
 
 /** A source that passes everything at 0 dB, or what `cornerHz` leaves of it. */
-function source(
-  part: Partial<PairFields & { id: string; volumeSteps: number[] }> = {},
-  cornerHz = 0,
-): Source {
+function source(part: Partial<PlanPair> = {}, cornerHz = 0): Source {
   const frequencyHz = [...SUM_GRID_HZ];
   const levelDb = frequencyHz.map((f) => -10 * Math.log10(1 + (cornerHz / f) ** 4));
   const pair = {
@@ -46,13 +43,11 @@ function source(
     axle: 'front' as const,
     way: 'full' as const,
     suffix: '',
-    plug: '',
-    plusCavity: null,
-    minusCavity: null,
-    plusWire: null,
-    minusWire: null,
-    polarity: 'normal' as const,
-    polarityStanding: 'assumed' as const,
+    ends: [],
+    placeText: '',
+    stage: 'unknown' as const,
+    statedPolarity: 'unknown' as const,
+    signal: { sign: 'normal' as const, standing: 'assumed' as const },
     volumeSteps: [18],
     capture: null,
     unitKind: 'amplifier' as const,
@@ -110,8 +105,9 @@ function context(sources: Source[], feed: Partial<Feed> = {}) {
     // What stands around a feed: these rules do not look at it.
   } as unknown as FeedInContext;
 }
+const MEASURED = { sign: 'normal', standing: 'measured' } as const;
 const two = (part: Parameters<typeof source>[0] = {}) => [
-  source({ polarityStanding: 'measured' }),
+  source({ signal: MEASURED }),
   source({ id: 'p2', ...part }),
 ];
 
@@ -141,7 +137,7 @@ describe('polarityKnown', () => {
       'p1',
       'p2',
     ]);
-    expect(polarityKnown(context(two({ polarityStanding: 'measured' }), assumed))).toEqual([]);
+    expect(polarityKnown(context(two({ signal: MEASURED }), assumed))).toEqual([]);
   });
   it('has nothing to say of one output alone, nor where phase was measured', () => {
     expect(polarityKnown(context([source()], assumed))).toEqual([]);
@@ -150,7 +146,7 @@ describe('polarityKnown', () => {
   it('passes over an output that hardly matters', () => {
     const quiet = source({ id: 'p2' });
     quiet.response = { re: quiet.response.re.map((v) => v * 0.01), im: quiet.response.im };
-    expect(polarityKnown(context([source({ polarityStanding: 'measured' }), quiet], assumed))).toEqual([]);
+    expect(polarityKnown(context([source({ signal: MEASURED }), quiet], assumed))).toEqual([]);
   });
 });
 

@@ -24,7 +24,7 @@ export const sumCancels: FeedRule = (context) => {
       remark(
         context,
         'polarity-mixed',
-        sources[k].pair.polarityStanding === 'measured' || feed.phase === 'measured' ? 'error' : 'warning',
+        sources[k].pair.signal.standing === 'measured' || feed.phase === 'measured' ? 'error' : 'warning',
         `${name}: ${sources[k].name.toLowerCase()} works against the others around ${formatFrequency(SUM_GRID_HZ[from + at])}.`,
         { pairId: sources[k].pair.id, remedy: 'Flip it at the summing desk.' },
       ),

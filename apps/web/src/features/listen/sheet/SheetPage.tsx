@@ -13,9 +13,9 @@ import {
   TYPICAL_BANDS,
 } from '@ulpen/core';
 import { EmptyState } from '../../../ui/EmptyState.tsx';
-import { pairPlace } from '../../../ui/pair-place.ts';
+import { MapDifferences } from '../../../ui/MapDifferences.tsx';
+import { OutputPlace, OutputWires } from '../../../ui/OutputPlace.tsx';
 import { StandingTag } from '../../../ui/StandingTag.tsx';
-import { WireChip } from '../../../ui/WireChip.tsx';
 import { useFramedJob } from '../../job/JobFrame.tsx';
 import { CaptureProfile } from '../CaptureProfile.tsx';
 import { BassTable } from '../findings/BassTable.tsx';
@@ -79,14 +79,14 @@ export function SheetPage() {
             </p>
           </div>
           <div className="sheet-wires">
-            <span className="num">{pairPlace(pair) || 'place not noted'}</span>
-            <WireChip wire={pair.plusWire} sign="+" />
-            <WireChip wire={pair.minusWire} sign="−" />
+            <OutputPlace pair={pair} />
+            <OutputWires pair={pair} />
           </div>
           <StandingTag standing={capture ? 'measured' : 'assumed'}>
             {capture ? 'band measured' : 'band assumed'}
           </StandingTag>
         </header>
+        <MapDifferences job={job} pair={pair} />
         {capture ? <CaptureProfile capture={capture} pair={pair} /> : <Typical pair={pair} />}
         {capture && <EqualisationLine capture={capture} />}
         <section className="findings" aria-label="Behaviour">

@@ -1,0 +1,118 @@
+import { useState } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { Plus, Trash2 } from 'lucide-react';
+import {
+  type FactorySpeaker,
+  type FactorySpeakerFields,
+  type JobView,
+  pairName,
+  speakerName,
+  type Way,
+} from '@ulpen/core';
+import { api } from '../../../api/client.ts';
+import { useJobChange } from '../../../api/queries.ts';
+import { useRemoval } from '../../../api/use-removal.ts';
+import { EditorFooter } from '../../../ui/EditorFooter.tsx';
+import { NumberField } from '../../../ui/NumberField.tsx';
+import { WAY_WORD } from '../../../ui/way-words.ts';
+
+interface SpeakerEditorProps {
+  job: JobView;
+  /** null: a new one */
+  speaker: FactorySpeaker | null;
+  start: FactorySpeakerFields;
+  onDone: () => void;
+}
+
+const MOST_COILS = 4;
+
+export function SpeakerEditor({ job, speaker, start, onDone }: SpeakerEditorProps) {
+  const [way, setWay] = useState(start.way);
+  // Each row keeps its field as others come and go.
+  const [coils, setCoils] = useState(() => start.coils.map((coil, key) => ({ ...coil, key })));
+  const outputs = job.units.flatMap((u) => u.pairs);
+  const save = useJobChange(job.id, (fields: FactorySpeakerFields) =>
+    speaker
+      ? api.put<FactorySpeaker>(`/speakers/${speaker.id}`, { ...fields, version: speaker.version })
+      : api.post<FactorySpeaker>(`/jobs/${job.id}/speakers`, fields),
+  );
+  const { remove } = useRemoval(job.id);
+  const set = (key: number, part: Partial<FactorySpeakerFields['coils'][number]>) =>
+    setCoils((now) => now.map((c) => (c.key === key ? { ...c, ...part } : c)));
+  const submit = (event: React.FormEvent) => {
+    event.preventDefault();
+    save.mutate({ way, coils: coils.map(({ pairId, ohm }) => ({ pairId, ohm })) }, { onSuccess: onDone });
+  };
+  return (
+    <Form noValidate onSubmit={submit}>
+      <Modal.Body>
+        <Form.Group controlId="speaker-way" className="mb-3">
+          <Form.Label>Kind</Form.Label>
+          <Form.Select value={way} onChange={(e) => setWay(e.target.value as Way)}>
+            {Object.entries(WAY_WORD).map(([value, word]) => (
+              <option key={value} value={value}>
+                {word}
+              </option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+        {coils.map(({ key, pairId, ohm }, n) => (
+          <div key={key} className="speaker-coil">
+            <Form.Group controlId={`coil-${key}-output`}>
+              <Form.Label>Coil {n + 1} is driven by</Form.Label>
+              <Form.Select
+                value={pairId ?? ''}
+                onChange={(e) => set(key, { pairId: e.target.value || null })}
+              >
+                <option value="">nothing, or not known</option>
+                {outputs.map((output) => (
+                  <option key={output.id} value={output.id}>
+                    {pairName(output)} ({job.units.find((u) => u.id === output.unitId)?.name})
+                  </option>
+                ))}
+              </Form.Select>
+            </Form.Group>
+            <NumberField
+              id={`coil-${key}-ohm`}
+              label="Ohms"
+              value={ohm}
+              least={0.5}
+              most={64}
+              onChange={(value) => set(key, { ohm: value })}
+            />
+            <Button
+              variant="quiet"
+              aria-label={`Remove coil ${n + 1}`}
+              disabled={coils.length === 1}
+              onClick={() => setCoils((now) => now.filter((c) => c.key !== key))}
+            >
+              <Trash2 size={17} />
+            </Button>
+          </div>
+        ))}
+        <Button
+          variant="quiet"
+          disabled={coils.length === MOST_COILS}
+          onClick={() =>
+            setCoils((now) => [
+              ...now,
+              { pairId: null, ohm: null, key: Math.max(...now.map((c) => c.key)) + 1 },
+            ])
+          }
+        >
+          <Plus size={17} /> Coil
+        </Button>
+      </Modal.Body>
+      <EditorFooter
+        action={speaker ? 'Save' : 'Add the speaker'}
+        busy={save.isPending}
+        onCancel={onDone}
+        onRemove={
+          speaker
+            ? () => void remove(`/speakers/${speaker.id}`, speakerName(speaker, outputs)).then(onDone)
+            : undefined
+        }
+      />
+    </Form>
+  );
+}
