@@ -7,6 +7,7 @@ import { DatabaseModule } from './database/database.module.ts';
 import type { ConnectOptions } from './database/knex.ts';
 import { DecisionsModule } from './decisions/decisions.module.ts';
 import { DevicesModule } from './devices/devices.module.ts';
+import { EventsModule } from './events/events.module.ts';
 import { HarnessModule } from './harness/harness.module.ts';
 import { HealthController } from './health/health.controller.ts';
 import { IntakesModule } from './intakes/intakes.module.ts';
@@ -52,6 +53,7 @@ export class AppModule {
         ShopModule,
         DevicesModule,
         DecisionsModule,
+        EventsModule,
       ],
       controllers: [HealthController],
     };

@@ -1,5 +1,6 @@
 import { readConfig } from './config/config.ts';
 import { createApp } from './create-app.ts';
+import { forgetOldCommands } from './database/commands.ts';
 import { connect } from './database/knex.ts';
 import { assertFits } from './database/migrate.ts';
 import { orSayWhy } from './say-why.ts';
@@ -8,6 +9,7 @@ await orSayWhy(async () => {
   const config = readConfig(process.env);
   const knex = connect(config.databaseUrl, { connections: 1 });
   await assertFits(knex);
+  await forgetOldCommands(knex);
   await knex.destroy();
   const app = await createApp(config);
   await app.listen(config.port, config.host);

@@ -43,16 +43,15 @@ describe('intake', () => {
       signedBy: 'Bay 2',
       signedAt: '2026-11-02T08:00:00.000Z',
     };
-    expect((await put({ version: 2, walkIns: [check] })).body).toMatchObject({
-      version: 3,
-      walkIns: [check],
-    });
-    expect(await fault(put({ version: 3, walkIns: [{ ...check, signedBy: 'Bay 9' }] }))).toBe(
+    const { body: withCheck } = await put({ version: 2, walkIns: [check] });
+    const [signed] = withCheck.walkIns;
+    expect(withCheck).toMatchObject({ version: 3, walkIns: [{ items, signedBy: 'Bay 2' }] });
+    expect(await fault(put({ version: 3, walkIns: [{ ...signed, signedBy: 'Bay 9' }] }))).toBe(
       '400 walkIns: a signed check stays as it is; sign another one',
     );
     expect(await fault(put({ version: 3 }))).toContain('stays as it is');
     expect(
-      (await put({ version: 3, walkIns: [check, { ...check, signedBy: 'Bay 1' }] })).body.walkIns,
+      (await put({ version: 3, walkIns: [signed, { ...check, signedBy: 'Bay 1' }] })).body.walkIns,
     ).toHaveLength(2);
   });
 });

@@ -101,6 +101,7 @@ describe('jobs', () => {
 
 describe('the job list', () => {
   it('finds all words in any field, counts, and pages', async () => {
+    await app.db('job_events').delete();
     await app.db('jobs').delete();
     for (let i = 0; i < 7; i++)
       await app.job({ car: `Vennaby ${i}`, year: 2020 + i, place: i % 2 ? 'North door' : 'South door' });

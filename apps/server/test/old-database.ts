@@ -158,6 +158,10 @@ export async function fillOld(knex: Knex): Promise<string> {
     });
   if (await has('briefs'))
     await knex('briefs').insert({ job_id: jobId, wanted: JSON_OF(START_BRIEF), version: 1 });
+  if (await has('speakers')) {
+    const speaker = await insert(knex, 'speakers', { job_id: jobId, way: 'full', position: 1 });
+    await knex('speaker_coils').insert({ speaker_id: speaker, position: 0, pair_id: pairs[0] });
+  }
   if (await has('pins'))
     await insert(knex, 'pins', { capture_id: captureId, because: 'as it was', taken_at: AT });
   if (cavities.length > 0 && (await has('output_ends')))

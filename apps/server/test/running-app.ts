@@ -99,7 +99,7 @@ export async function runningApp(config: Partial<Config> = {}, given?: { url: st
       status: response.status,
       type,
       headers: response.headers,
-      body: (type.includes('json') ? JSON.parse(text) : text) as T,
+      body: (type.includes('json') && text !== '' ? JSON.parse(text) : text) as T,
     };
   }
 

@@ -39,6 +39,7 @@ export * from './model/analysis.ts';
 export * from './model/capture.ts';
 export * from './model/check.ts';
 export * from './model/connector.ts';
+export * from './model/event.ts';
 export * from './model/harness-view.ts';
 export * from './model/intake.ts';
 export * from './model/job-file.ts';

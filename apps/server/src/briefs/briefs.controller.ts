@@ -20,7 +20,7 @@ export class BriefsController {
   @Problems(400, 404, 409)
   change(
     @Id('job') jobId: string,
-    @By() by: Actor,
+    @By('brief.change') by: Actor,
     @Body({ schema: briefSchema }) { version, ...fields }: Brief,
   ): Promise<Brief> {
     return this.db.inJob(jobId, by, (trx) => this.briefs.change(trx, jobId, version, fields));

@@ -5,6 +5,7 @@ import {
   captureFieldsSchema,
   captureSchema,
   columnChoiceSchema,
+  idSchema,
   type PinFields,
   pinFieldsSchema,
   type Response,
@@ -20,7 +21,9 @@ import { withUpload } from '../uploads/upload.ts';
 import { CapturesRepository } from './captures.repository.ts';
 import { CapturesService } from './captures.service.ts';
 
-const uploadSchema = captureFieldsSchema.omit({ fileName: true }).extend({ columns: columnChoiceSchema });
+const uploadSchema = captureFieldsSchema
+  .omit({ fileName: true })
+  .extend({ columns: columnChoiceSchema, id: idSchema.optional() });
 
 @ApiTags('captures')
 @Controller()
@@ -46,7 +49,7 @@ export class CapturesController {
   @Problems(400, 404, 413, 415, 429)
   async take(
     @Id('output') pairId: string,
-    @By() by: Actor,
+    @By('capture.add') by: Actor,
     @Gone() signal: AbortSignal,
     @Req() request: FastifyRequest,
   ): Promise<Capture> {
@@ -76,14 +79,14 @@ export class CapturesController {
   @Post('captures/:id/withdraw')
   @ApiResponse({ status: 201, standardSchema: captureSchema })
   @Problems(404)
-  withdraw(@Id('capture') id: string, @By() by: Actor): Promise<Capture> {
+  withdraw(@Id('capture') id: string, @By('capture.withdraw') by: Actor): Promise<Capture> {
     return this.db.inJobOf('capture', id, by, (trx) => this.captures.setWithdrawn(trx, id, true));
   }
 
   @Post('captures/:id/restore')
   @ApiResponse({ status: 201, standardSchema: captureSchema })
   @Problems(404)
-  restore(@Id('capture') id: string, @By() by: Actor): Promise<Capture> {
+  restore(@Id('capture') id: string, @By('capture.restore') by: Actor): Promise<Capture> {
     return this.db.inJobOf('capture', id, by, (trx) => this.captures.setWithdrawn(trx, id, false));
   }
 
@@ -95,7 +98,7 @@ export class CapturesController {
   @Problems(400, 404, 409)
   pin(
     @Id('capture') id: string,
-    @By() by: Actor,
+    @By('capture.pin') by: Actor,
     @Body({ schema: pinFieldsSchema }) { because }: PinFields,
   ): Promise<Capture> {
     return this.db.inJobOf('capture', id, by, (trx) => this.captures.pin(trx, id, because));
@@ -105,7 +108,7 @@ export class CapturesController {
   @ApiOperation({ summary: 'The capture nearest to the reference conditions counts again.' })
   @ApiResponse({ status: 201, standardSchema: captureSchema })
   @Problems(404)
-  unpin(@Id('capture') id: string, @By() by: Actor): Promise<Capture> {
+  unpin(@Id('capture') id: string, @By('capture.unpin') by: Actor): Promise<Capture> {
     return this.db.inJobOf('capture', id, by, (trx) => this.captures.unpin(trx, id));
   }
 }

@@ -1,5 +1,5 @@
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import type { Capture, CaptureFields, ColumnChoice } from '@ulpen/core';
+import type { Capture, CaptureFields, ColumnChoice, Creating } from '@ulpen/core';
 import { ComputePool } from '../compute/compute-pool.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
@@ -8,7 +8,7 @@ import { CapturesRepository } from './captures.repository.ts';
 
 interface TakenFile {
   pairId: string;
-  fields: CaptureFields;
+  fields: Creating<CaptureFields>;
   columns: ColumnChoice;
   /** where the file lies */
   path: string;

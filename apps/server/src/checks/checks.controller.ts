@@ -1,6 +1,13 @@
 import { Body, Controller, Post } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
-import { type Check, type CheckFields, checkFieldsSchema, checkSchema } from '@ulpen/core';
+import {
+  type Check,
+  type CheckFields,
+  checkFieldsSchema,
+  checkSchema,
+  creating,
+  type Creating,
+} from '@ulpen/core';
 import { z } from 'zod';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
@@ -10,7 +17,7 @@ import { Problems } from '../problems/problems.decorator.ts';
 import { ChecksRepository } from './checks.repository.ts';
 
 const someChecksSchema = z
-  .array(checkFieldsSchema)
+  .array(creating(checkFieldsSchema, 'NewCheck'))
   .min(1, 'at least one check')
   .max(100, 'at most 100 at once')
   .meta({ id: 'SomeChecks' });
@@ -28,8 +35,8 @@ export class ChecksController {
   @Problems(400, 404)
   add(
     @Id('job') jobId: string,
-    @By() by: Actor,
-    @Body({ schema: someChecksSchema }) checks: CheckFields[],
+    @By('check.add') by: Actor,
+    @Body({ schema: someChecksSchema }) checks: Creating<CheckFields>[],
   ): Promise<Check[]> {
     return this.db.inJob(jobId, by, async (trx) => {
       await assertOwnRefs(trx, jobId, someChecksSchema, checks);
@@ -40,14 +47,14 @@ export class ChecksController {
   @Post('checks/:id/withdraw')
   @ApiResponse({ status: 201, standardSchema: checkSchema })
   @Problems(404)
-  withdraw(@Id('check') id: string, @By() by: Actor): Promise<Check> {
+  withdraw(@Id('check') id: string, @By('check.withdraw') by: Actor): Promise<Check> {
     return this.db.inJobOf('check', id, by, (trx) => this.checks.setWithdrawn(trx, id, true));
   }
 
   @Post('checks/:id/restore')
   @ApiResponse({ status: 201, standardSchema: checkSchema })
   @Problems(404)
-  restore(@Id('check') id: string, @By() by: Actor): Promise<Check> {
+  restore(@Id('check') id: string, @By('check.restore') by: Actor): Promise<Check> {
     return this.db.inJobOf('check', id, by, (trx) => this.checks.setWithdrawn(trx, id, false));
   }
 }

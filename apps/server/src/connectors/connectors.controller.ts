@@ -6,6 +6,8 @@ import {
   type ConnectorFields,
   connectorFieldsSchema,
   connectorSchema,
+  creating,
+  type Creating,
 } from '@ulpen/core';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
@@ -13,6 +15,8 @@ import { Id } from '../problems/id-param.ts';
 import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { assertUnitThere } from '../units/unit-there.ts';
 import { ConnectorsRepository } from './connectors.repository.ts';
+
+const newConnectorSchema = creating(connectorFieldsSchema, 'NewConnector');
 
 @ApiTags('connectors')
 @Controller()
@@ -27,8 +31,8 @@ export class ConnectorsController {
   @Problems(400, 404, 409)
   add(
     @Id('unit') unitId: string,
-    @By() by: Actor,
-    @Body({ schema: connectorFieldsSchema }) fields: ConnectorFields,
+    @By('connector.add') by: Actor,
+    @Body({ schema: newConnectorSchema }) fields: Creating<ConnectorFields>,
   ): Promise<Connector> {
     return this.db.inJobOf('unit', unitId, by, async (trx) => {
       await assertUnitThere(trx, unitId, 'plug');
@@ -42,7 +46,7 @@ export class ConnectorsController {
   @Problems(400, 404, 409)
   change(
     @Id('connector') id: string,
-    @By() by: Actor,
+    @By('connector.change') by: Actor,
     @Body({ schema: connectorChangeSchema }) { version, ...fields }: ConnectorFields & { version: number },
   ): Promise<Connector> {
     return this.db.inJobOf('connector', id, by, (trx) => this.connectors.change(trx, id, version, fields));
@@ -51,14 +55,14 @@ export class ConnectorsController {
   /** Kept in the record with its readings and photos, and can be brought back. */
   @Delete('connectors/:id')
   @Removes(404)
-  remove(@Id('connector') id: string, @By() by: Actor): Promise<void> {
+  remove(@Id('connector') id: string, @By('connector.remove') by: Actor): Promise<void> {
     return this.db.inJobOf('connector', id, by, (trx) => this.connectors.remove(trx, id));
   }
 
   @Post('connectors/:id/restore')
   @ApiResponse({ status: 201, standardSchema: connectorSchema })
   @Problems(400, 404, 409)
-  restore(@Id('connector') id: string, @By() by: Actor): Promise<Connector> {
+  restore(@Id('connector') id: string, @By('connector.restore') by: Actor): Promise<Connector> {
     return this.db.inJobOf('connector', id, by, (trx) => this.connectors.restore(trx, id));
   }
 }

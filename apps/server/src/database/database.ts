@@ -1,17 +1,36 @@
 import { Inject, Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import type { Knex } from 'knex';
+import type { EventKind } from '@ulpen/core';
 import { ProblemError } from '../problems/problem-error.ts';
+import { type Command, DoneBefore, doneBefore, once } from './commands.ts';
+import { writeEvent } from './job-events.ts';
 import { KNEX } from './knex.ts';
 import { isTransient } from './faults.ts';
 
-/** Who writes, and what their device's clock says; null where it was not sent. */
+/** Who writes what, as one context made from the request. */
 export interface Actor {
   id: string;
+  /** what their device's clock says; null where it was not sent */
   deviceAt: string | null;
+  /** what it is called in the job's stream of events; null for what belongs to no job */
+  did: EventKind | null;
+  /** the id in the address */
+  at: string | null;
+  /** null: the client sent none, so what is sent again is done again */
+  command: Command | null;
+  /** hears of the job's revision after the write */
+  tell: (revision: string) => void;
 }
 
 /** Nobody signs in yet: everything is written by the bench. */
-export const THE_BENCH: Actor = { id: '00000000-0000-4000-8000-00000000be0c', deviceAt: null };
+export const THE_BENCH: Actor = {
+  id: '00000000-0000-4000-8000-00000000be0c',
+  deviceAt: null,
+  did: null,
+  at: null,
+  command: null,
+  tell: () => {},
+};
 
 const TRIES = 4;
 
@@ -57,27 +76,39 @@ export class Database implements OnApplicationShutdown {
   }
 
   /** A write that belongs to no job that is there yet: a new job, an import. */
-  inNewJob<T>(actor: Actor, work: (trx: Knex) => Promise<T>): Promise<T> {
+  inNewJob<T extends { id: string }>(actor: Actor, work: (trx: Knex) => Promise<T>): Promise<T> {
     return this.write(async (trx) => {
       await trx.raw(`select ${SETTINGS}`, settingsOf(actor));
-      return work(trx);
+      return once(trx, actor.command, async () => {
+        const job = await work(trx);
+        await writeEvent(trx, job.id, '0', actor, job);
+        return job;
+      });
     });
   }
 
   /**
-   * Every write to anything of a job: takes the job's lock, raises its revision, and runs in one transaction. Writes to
-   * one job therefore follow each other, and what a check sees still holds when the write happens.
+   * Every write to anything of a job: takes the job's lock, raises its revision, writes what happened into its stream,
+   * and runs in one transaction. Writes to one job therefore follow each other, and what a check sees still holds when
+   * the write happens. A command that was done before is not done again: its answer is given again.
    *
    * @throws ProblemError (404) when there is no such job
    */
-  inJob<T>(jobId: string, actor: Actor, work: (trx: Knex) => Promise<T>): Promise<T> {
+  async inJob<T>(jobId: string, actor: Actor, work: (trx: Knex) => Promise<T>): Promise<T> {
     return this.write(async (trx) => {
-      const { rows } = await trx.raw(
-        `update jobs set revision = revision + 1 where id = ? returning ${SETTINGS}`,
+      const { rows } = await trx.raw<{ rows: { revision: string }[] }>(
+        `update jobs set revision = revision + 1, updated_at = now() where id = ? returning revision, ${SETTINGS}`,
         [jobId, ...settingsOf(actor)],
       );
-      if (rows.length === 0) throw ProblemError.notFound('job');
-      return work(trx);
+      if (rows.length === 0) return doneBefore(trx, actor.command, ProblemError.notFound('job'));
+      const [{ revision }] = rows;
+      const done = await once(trx, actor.command, async () => {
+        const result = await work(trx);
+        await writeEvent(trx, jobId, revision, actor, result);
+        return result;
+      });
+      actor.tell(revision);
+      return done;
     });
   }
 
@@ -89,7 +120,8 @@ export class Database implements OnApplicationShutdown {
     work: (trx: Knex, jobId: string) => Promise<T>,
   ): Promise<T> {
     const { rows } = await this.knex.raw<{ rows: { job_id: string }[] }>(JOB_OF[part], [id]);
-    if (rows.length === 0) throw ProblemError.notFound(part);
+    if (rows.length === 0)
+      return this.write((trx) => doneBefore<T>(trx, actor.command, ProblemError.notFound(part)));
     const jobId = rows[0].job_id;
     return this.inJob(jobId, actor, (trx) => work(trx, jobId));
   }
@@ -101,7 +133,7 @@ export class Database implements OnApplicationShutdown {
         `update shop set revision = revision + 1 where id = 1 returning ${SETTINGS}`,
         settingsOf(actor),
       );
-      return work(trx);
+      return once(trx, actor.command, () => work(trx));
     });
   }
 
@@ -116,6 +148,8 @@ export class Database implements OnApplicationShutdown {
       try {
         return await this.knex.transaction(work);
       } catch (error) {
+        // Whatever this try had begun is undone with it.
+        if (error instanceof DoneBefore) return error.answer as T;
         if (!isTransient(error) || tried >= TRIES) throw error;
       }
     }

@@ -8,6 +8,7 @@ import * as record from './migrations/006-record.ts';
 import * as toldReadings from './migrations/007-told-readings.ts';
 import * as measuredAgainst from './migrations/008-measured-against.ts';
 import * as outputEnds from './migrations/009-output-ends.ts';
+import * as events from './migrations/010-events.ts';
 
 export const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
@@ -19,6 +20,7 @@ export const MIGRATIONS: Record<string, Knex.Migration> = {
   '007-told-readings': toldReadings,
   '008-measured-against': measuredAgainst,
   '009-output-ends': outputEnds,
+  '010-events': events,
 };
 
 const sourceOf = (names: readonly string[]) => ({

@@ -1,6 +1,13 @@
 import { Body, Controller, Post } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
-import { type Decision, type DecisionFields, decisionFieldsSchema, decisionSchema } from '@ulpen/core';
+import {
+  type Decision,
+  type DecisionFields,
+  decisionFieldsSchema,
+  decisionSchema,
+  creating,
+  type Creating,
+} from '@ulpen/core';
 import { z } from 'zod';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
@@ -10,7 +17,7 @@ import { Problems } from '../problems/problems.decorator.ts';
 import { DecisionsRepository } from './decisions.repository.ts';
 
 const someDecisionsSchema = z
-  .array(decisionFieldsSchema)
+  .array(creating(decisionFieldsSchema, 'NewDecision'))
   .min(1, 'at least one decision')
   .max(100, 'at most 100 at once')
   .meta({ id: 'SomeDecisions' });
@@ -28,8 +35,8 @@ export class DecisionsController {
   @Problems(400, 404)
   add(
     @Id('job') jobId: string,
-    @By() by: Actor,
-    @Body({ schema: someDecisionsSchema }) decisions: DecisionFields[],
+    @By('decision.add') by: Actor,
+    @Body({ schema: someDecisionsSchema }) decisions: Creating<DecisionFields>[],
   ): Promise<Decision[]> {
     return this.db.inJob(jobId, by, async (trx) => {
       await assertOwnRefs(trx, jobId, someDecisionsSchema, decisions);
@@ -40,14 +47,14 @@ export class DecisionsController {
   @Post('decisions/:id/withdraw')
   @ApiResponse({ status: 201, standardSchema: decisionSchema })
   @Problems(404)
-  withdraw(@Id('decision') id: string, @By() by: Actor): Promise<Decision> {
+  withdraw(@Id('decision') id: string, @By('decision.withdraw') by: Actor): Promise<Decision> {
     return this.db.inJobOf('decision', id, by, (trx) => this.decisions.setWithdrawn(trx, id, true));
   }
 
   @Post('decisions/:id/restore')
   @ApiResponse({ status: 201, standardSchema: decisionSchema })
   @Problems(404)
-  restore(@Id('decision') id: string, @By() by: Actor): Promise<Decision> {
+  restore(@Id('decision') id: string, @By('decision.restore') by: Actor): Promise<Decision> {
     return this.db.inJobOf('decision', id, by, (trx) => this.decisions.setWithdrawn(trx, id, false));
   }
 }

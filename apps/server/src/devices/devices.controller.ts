@@ -9,6 +9,8 @@ import {
   LIMITS,
   limitWords,
   writeDevices,
+  creating,
+  type Creating,
 } from '@ulpen/core';
 import { z } from 'zod';
 import { By } from '../actors/by.ts';
@@ -18,7 +20,7 @@ import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { DevicesRepository } from './devices.repository.ts';
 
 const someDevicesSchema = z
-  .array(deviceFieldsSchema)
+  .array(creating(deviceFieldsSchema, 'NewDevice'))
   .min(1, 'at least one device')
   .max(LIMITS.devicesOfLibrary.most, limitWords('devicesOfLibrary'))
   .refine((list) => new Set(list.map((d) => d.name)).size === list.length, 'each name once')
@@ -52,8 +54,8 @@ export class DevicesController {
   @ApiResponse({ status: 201, standardSchema: z.array(deviceSchema) })
   @Problems(400)
   addAll(
-    @By() by: Actor,
-    @Body({ schema: someDevicesSchema }) devices: DeviceFields[],
+    @By(null) by: Actor,
+    @Body({ schema: someDevicesSchema }) devices: Creating<DeviceFields>[],
   ): Promise<LibraryDevice[]> {
     return this.db.inShop(by, (trx) => this.devices.addAll(trx, devices));
   }
@@ -63,7 +65,7 @@ export class DevicesController {
   @Problems(400, 404, 409)
   change(
     @Id('device') id: string,
-    @By() by: Actor,
+    @By(null) by: Actor,
     @Body({ schema: deviceChangeSchema }) { version, ...fields }: DeviceFields & { version: number },
   ): Promise<LibraryDevice> {
     return this.db.inShop(by, (trx) => this.devices.change(trx, id, version, fields));
@@ -72,14 +74,14 @@ export class DevicesController {
   /** Kept, since jobs name it, and can be brought back. */
   @Delete(':id')
   @Removes(404)
-  remove(@Id('device') id: string, @By() by: Actor): Promise<void> {
+  remove(@Id('device') id: string, @By(null) by: Actor): Promise<void> {
     return this.db.inShop(by, (trx) => this.devices.remove(trx, id));
   }
 
   @Post(':id/restore')
   @ApiResponse({ status: 201, standardSchema: deviceSchema })
   @Problems(400, 404)
-  restore(@Id('device') id: string, @By() by: Actor): Promise<LibraryDevice> {
+  restore(@Id('device') id: string, @By(null) by: Actor): Promise<LibraryDevice> {
     return this.db.inShop(by, (trx) => this.devices.restore(trx, id));
   }
 }

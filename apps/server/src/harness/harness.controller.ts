@@ -1,5 +1,5 @@
-import { Body, Controller, Get, Header, Post, Res } from '@nestjs/common';
-import { ApiResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, Header, Post, Query, Res } from '@nestjs/common';
+import { ApiQuery, ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   type Connector,
   connectorSchema,
@@ -15,6 +15,7 @@ import { z } from 'zod';
 import { By } from '../actors/by.ts';
 import { Gone } from '../compute/gone.ts';
 import type { Actor } from '../database/database.ts';
+import { isWanted, type NewerThan, newerThanSchema } from '../database/newer-than.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems } from '../problems/problems.decorator.ts';
 import { HarnessService } from './harness.service.ts';
@@ -29,9 +30,14 @@ export class HarnessController {
   @Get('jobs/:id/harness')
   @Header('content-type', 'application/json; charset=utf-8')
   @ApiResponse({ status: 200, standardSchema: harnessViewSchema })
-  @Problems(404)
-  view(@Id('job') jobId: string): Promise<string> {
-    return this.harness.viewAsJson(jobId);
+  @ApiQuery({ name: 'ifNewerThan', required: false, type: Number })
+  @Problems(400, 404, 409)
+  view(
+    @Id('job') jobId: string,
+    @Query({ schema: newerThanSchema }) query: NewerThan,
+    @Res({ passthrough: true }) reply: FastifyReply,
+  ): Promise<string | undefined> {
+    return this.harness.viewAsJson(jobId, (db) => isWanted(db, jobId, query, reply));
   }
 
   @Get('jobs/:id/findings')
@@ -59,7 +65,7 @@ export class HarnessController {
   @Problems(400, 404, 409, 429)
   copy(
     @Id('unit') unitId: string,
-    @By() by: Actor,
+    @By('connector.copy') by: Actor,
     @Body({ schema: copySchema }) { connectorId }: { connectorId: string },
   ): Promise<Connector> {
     return this.harness.copy(unitId, connectorId, by);
@@ -69,7 +75,7 @@ export class HarnessController {
   @Post('jobs/:id/outputs-found')
   @ApiResponse({ status: 201, standardSchema: outputsFoundSchema })
   @Problems(400, 404, 429)
-  takeOver(@Id('job') jobId: string, @By() by: Actor): Promise<OutputsFound> {
+  takeOver(@Id('job') jobId: string, @By('output.find') by: Actor): Promise<OutputsFound> {
     return this.harness.takeOver(jobId, by);
   }
 }

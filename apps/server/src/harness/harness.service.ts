@@ -50,9 +50,9 @@ export class HarnessService {
   }
 
   /** A {@link HarnessView} as JSON text: with all its readings the largest answer there is, and the most asked for. */
-  viewAsJson(jobId: string): Promise<string> {
+  viewAsJson(jobId: string, wanted: (db: Knex) => Promise<boolean>): Promise<string | undefined> {
     return this.db.snapshot(async (db) => {
-      await this.jobs.get(db, jobId);
+      if (!(await wanted(db))) return undefined;
       const rest: Omit<HarnessView, 'readings'> = {
         connectors: await this.connectors.ofJob(db, jobId),
         sheets: await this.sheets.ofJob(db, jobId),

@@ -20,7 +20,7 @@ export class IntakesController {
   @Problems(400, 404, 409)
   change(
     @Id('job') jobId: string,
-    @By() by: Actor,
+    @By('intake.change') by: Actor,
     @Body({ schema: intakeSchema }) { version, ...fields }: Intake,
   ): Promise<Intake> {
     return this.db.inJob(jobId, by, (trx) => this.intakes.change(trx, jobId, version, fields));

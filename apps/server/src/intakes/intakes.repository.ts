@@ -22,7 +22,10 @@ export class IntakesRepository {
       throw ProblemError.invalid([
         { field: 'walkIns', message: 'a signed check stays as it is; sign another one' },
       ]);
-    await this.put(db, jobId, { ...fields, version: version + 1 });
+    // A signature carries the server's time, whatever the clock of the signer's device says.
+    const signedAt = new Date().toISOString();
+    const walkIns = fields.walkIns.map((w, n) => (n < current.walkIns.length ? w : { ...w, signedAt }));
+    await this.put(db, jobId, { ...fields, walkIns, version: version + 1 });
     return this.ofJob(db, jobId);
   }
 

@@ -58,7 +58,11 @@ export class JobFilesController {
   })
   @ApiResponse({ status: 201, standardSchema: jobSchema })
   @Problems(400, 413, 415, 429)
-  read(@By() by: Actor, @Gone() signal: AbortSignal, @Req() request: FastifyRequest): Promise<Job> {
+  read(
+    @By('job.import') by: Actor,
+    @Gone() signal: AbortSignal,
+    @Req() request: FastifyRequest,
+  ): Promise<Job> {
     return withUpload(request, 'jobFileBytes', null, async ({ path }) => {
       const read = await this.pool.run('readJobFile', path, { signal });
       if ('problems' in read) throw ProblemError.invalid(read.problems);

@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, Post, Put, Query } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Post, Put, Query, Res } from '@nestjs/common';
 import { ApiQuery, ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   type Job,
@@ -12,10 +12,14 @@ import {
   jobViewSchema,
   type Removed,
   removedSchema,
+  creating,
+  type Creating,
 } from '@ulpen/core';
+import type { FastifyReply } from 'fastify';
 import { z } from 'zod';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
+import { isWanted, type NewerThan, newerThanSchema } from '../database/newer-than.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { type JobQuery, JobsRepository } from './jobs.repository.ts';
@@ -31,6 +35,8 @@ const querySchema = z.object({
   limit: z.coerce.number().int().min(1).max(1000).default(50),
   offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
 });
+
+const newJobSchema = creating(jobFieldsSchema, 'NewJob');
 
 @ApiTags('jobs')
 @Controller('jobs')
@@ -55,15 +61,34 @@ export class JobsController {
   @Post()
   @ApiResponse({ status: 201, standardSchema: jobSchema })
   @Problems(400)
-  add(@By() by: Actor, @Body({ schema: jobFieldsSchema }) fields: JobFields): Promise<Job> {
+  add(@By('job.add') by: Actor, @Body({ schema: newJobSchema }) fields: Creating<JobFields>): Promise<Job> {
     return this.db.inNewJob(by, (trx) => this.jobs.add(trx, fields));
   }
 
+  /** Everything that the screens show of a job; nothing (204) when it has not gone on since a revision. */
   @Get(':id')
+  @ApiQuery({ name: 'ifNewerThan', required: false, type: Number })
   @ApiResponse({ status: 200, standardSchema: jobViewSchema })
+  @Problems(400, 404, 409)
+  view(
+    @Id('job') id: string,
+    @Query({ schema: newerThanSchema }) query: NewerThan,
+    @Res({ passthrough: true }) reply: FastifyReply,
+  ): Promise<JobView | undefined> {
+    return this.db.snapshot(async (db) =>
+      (await isWanted(db, id, query, reply)) ? this.service.view(db, id) : undefined,
+    );
+  }
+
+  /** How far Find is. */
+  @Get(':id/find')
+  @ApiResponse({ status: 200, standardSchema: jobViewSchema.shape.find })
   @Problems(404)
-  view(@Id('job') id: string): Promise<JobView> {
-    return this.db.snapshot((db) => this.service.view(db, id));
+  find(@Id('job') id: string): Promise<JobView['find']> {
+    return this.db.snapshot(async (db) => {
+      await this.jobs.get(db, id);
+      return this.jobs.findState(db, id);
+    });
   }
 
   /** What was removed and can be brought back, newest first. */
@@ -79,7 +104,7 @@ export class JobsController {
   @Problems(400, 404, 409)
   change(
     @Id('job') id: string,
-    @By() by: Actor,
+    @By('job.change') by: Actor,
     @Body({ schema: jobChangeSchema }) { version, ...fields }: JobFields & { version: number },
   ): Promise<Job> {
     return this.db.inJob(id, by, (trx) => this.jobs.change(trx, id, version, fields));
@@ -88,7 +113,7 @@ export class JobsController {
   /** The only erasure there is: the job with everything of it. */
   @Delete(':id')
   @Removes(404)
-  remove(@Id('job') id: string, @By() by: Actor): Promise<void> {
+  remove(@Id('job') id: string, @By(null) by: Actor): Promise<void> {
     return this.db.inJob(id, by, (trx) => this.jobs.erase(trx, id));
   }
 }

@@ -86,6 +86,7 @@ const ERASE: readonly string[] = [
   'delete from briefs where job_id = ?',
   'delete from intakes where job_id = ?',
   'delete from simulations where job_id = ?',
+  'delete from job_events where job_id = ?',
   'delete from jobs where id = ?',
 ];
 
@@ -106,7 +107,7 @@ export class JobsRepository {
     if (current.version !== version) throw ProblemError.stale('job', current);
     const [row] = await db('jobs')
       .where({ id })
-      .update({ ...toRow(fields), version: version + 1, updated_at: db.fn.now() })
+      .update({ ...toRow(fields), version: version + 1 })
       .returning('*');
     return fromRow<Job>(row);
   }

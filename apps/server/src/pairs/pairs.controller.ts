@@ -1,6 +1,14 @@
 import { Body, Controller, Delete, Post, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
-import { type Pair, pairChangeSchema, type PairFields, pairFieldsSchema, pairSchema } from '@ulpen/core';
+import {
+  type Pair,
+  pairChangeSchema,
+  type PairFields,
+  pairFieldsSchema,
+  pairSchema,
+  creating,
+  type Creating,
+} from '@ulpen/core';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { SpeakersRepository } from '../speakers/speakers.repository.ts';
@@ -8,6 +16,8 @@ import { assertUnitThere } from '../units/unit-there.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { PairsRepository } from './pairs.repository.ts';
+
+const newPairSchema = creating(pairFieldsSchema, 'NewPair');
 
 @ApiTags('outputs (pairs)')
 @Controller()
@@ -24,8 +34,8 @@ export class PairsController {
   @Problems(400, 404)
   add(
     @Id('unit') unitId: string,
-    @By() by: Actor,
-    @Body({ schema: pairFieldsSchema }) fields: PairFields,
+    @By('output.add') by: Actor,
+    @Body({ schema: newPairSchema }) fields: Creating<PairFields>,
   ): Promise<Pair> {
     return this.db.inJobOf('unit', unitId, by, async (trx, jobId) => {
       await assertUnitThere(trx, unitId, 'output');
@@ -40,7 +50,7 @@ export class PairsController {
   @Problems(400, 404, 409)
   change(
     @Id('output') id: string,
-    @By() by: Actor,
+    @By('output.change') by: Actor,
     @Body({ schema: pairChangeSchema }) { version, ...fields }: PairFields & { version: number },
   ): Promise<Pair> {
     return this.db.inJobOf('output', id, by, (trx, jobId) =>
@@ -51,14 +61,14 @@ export class PairsController {
   /** Kept in the record with its captures, and can be brought back. */
   @Delete('pairs/:id')
   @Removes(404, 409)
-  remove(@Id('output') id: string, @By() by: Actor): Promise<void> {
+  remove(@Id('output') id: string, @By('output.remove') by: Actor): Promise<void> {
     return this.db.inJobOf('output', id, by, (trx) => this.pairs.remove(trx, id));
   }
 
   @Post('pairs/:id/restore')
   @ApiResponse({ status: 201, standardSchema: pairSchema })
   @Problems(400, 404, 409)
-  restore(@Id('output') id: string, @By() by: Actor): Promise<Pair> {
+  restore(@Id('output') id: string, @By('output.restore') by: Actor): Promise<Pair> {
     return this.db.inJobOf('output', id, by, (trx, jobId) => this.pairs.restore(trx, jobId, id));
   }
 }

@@ -2,6 +2,8 @@ import { readFile } from 'node:fs/promises';
 import { Controller, Delete, Get, Post, Req, Res } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
+  idSchema,
+  type Creating,
   type JobPhoto,
   jobPhotoSchema,
   type Photo,
@@ -22,7 +24,7 @@ import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { type Upload, withUpload } from '../uploads/upload.ts';
 import { type NewPhoto, PhotosRepository } from './photos.repository.ts';
 
-const onSchema = z.object({ on: photoOnSchema });
+const onSchema = z.object({ on: photoOnSchema, id: idSchema.optional() });
 const FILE = { type: 'string', format: 'binary' };
 
 /** What the bytes say the picture is; the sender's word is not asked. */
@@ -52,7 +54,7 @@ export class PhotosController {
   @Problems(400, 404, 413, 415)
   addToConnector(
     @Id('connector') connectorId: string,
-    @By() by: Actor,
+    @By('photo.add') by: Actor,
     @Req() request: FastifyRequest,
   ): Promise<Photo> {
     return withUpload(request, 'photoBytes', null, async (upload) => {
@@ -81,13 +83,17 @@ export class PhotosController {
   })
   @ApiResponse({ status: 201, standardSchema: jobPhotoSchema })
   @Problems(400, 404, 413, 415)
-  add(@Id('job') jobId: string, @By() by: Actor, @Req() request: FastifyRequest): Promise<JobPhoto> {
-    return withUpload(request, 'photoBytes', onSchema, async (upload: Upload<{ on: PhotoOn }>) => {
-      const { on } = upload.fields;
+  add(
+    @Id('job') jobId: string,
+    @By('photo.add') by: Actor,
+    @Req() request: FastifyRequest,
+  ): Promise<JobPhoto> {
+    return withUpload(request, 'photoBytes', onSchema, async (upload: Upload<Creating<{ on: PhotoOn }>>) => {
+      const { on, id } = upload.fields;
       const picture = await pictureOf(upload);
       return this.db.inJob(jobId, by, async (trx) => {
         await assertOwnRefs(trx, jobId, photoOnSchema, on);
-        return this.photos.add(trx, jobId, { ...picture, on });
+        return this.photos.add(trx, jobId, { ...picture, on, id });
       });
     });
   }
@@ -110,14 +116,14 @@ export class PhotosController {
   /** Kept in the record, and can be brought back. */
   @Delete('photos/:id')
   @Removes(404)
-  remove(@Id('photo') id: string, @By() by: Actor): Promise<void> {
+  remove(@Id('photo') id: string, @By('photo.remove') by: Actor): Promise<void> {
     return this.db.inJobOf('photo', id, by, (trx) => this.photos.remove(trx, id));
   }
 
   @Post('photos/:id/restore')
   @ApiResponse({ status: 201, standardSchema: jobPhotoSchema })
   @Problems(400, 404)
-  restore(@Id('photo') id: string, @By() by: Actor): Promise<JobPhoto> {
+  restore(@Id('photo') id: string, @By('photo.restore') by: Actor): Promise<JobPhoto> {
     return this.db.inJobOf('photo', id, by, (trx) => this.photos.restore(trx, id));
   }
 }

@@ -9,6 +9,7 @@ export const PHOTO_COLUMNS = ['id', 'file_name', 'media_type', 'bytes', 'taken_a
 const ALL_COLUMNS = [...PHOTO_COLUMNS, 'connector_id', 'pair_id', 'place', 'retired_at'];
 
 export interface NewPhoto {
+  id?: string;
   on: PhotoOn;
   fileName: string;
   mediaType: PhotoType;
@@ -34,6 +35,7 @@ export class PhotosRepository {
       throw ProblemError.invalid([{ field, message: limitWords('photoBytesOfJob') }]);
     const [row] = await db('photos')
       .insert({
+        ...(photo.id && { id: photo.id }),
         job_id: jobId,
         connector_id: on.kind === 'connector' ? on.connectorId : null,
         pair_id: on.kind === 'pair' ? on.pairId : null,

@@ -11,6 +11,8 @@ import {
   proposalSchema,
   STRATEGY_IDS,
   type StrategyId,
+  creating,
+  type Creating,
 } from '@ulpen/core';
 import { z } from 'zod';
 import { By } from '../actors/by.ts';
@@ -32,6 +34,8 @@ const comparisonSchema = z
 const reworkSchema = z
   .object({ strategy: z.enum(STRATEGY_IDS), changes: changesSchema })
   .meta({ id: 'PlanRework' });
+
+const newPlanSchema = creating(planFieldsSchema, 'NewPlan');
 
 @ApiTags('plans')
 @Controller()
@@ -69,8 +73,8 @@ export class PlansController {
   @Problems(400, 404)
   add(
     @Id('job') jobId: string,
-    @By() by: Actor,
-    @Body({ schema: planFieldsSchema }) fields: PlanFields,
+    @By('plan.add') by: Actor,
+    @Body({ schema: newPlanSchema }) fields: Creating<PlanFields>,
   ): Promise<Plan> {
     return this.db.inJob(jobId, by, async (trx) => {
       await assertOwnRefs(trx, jobId, planFieldsSchema, fields);
@@ -88,14 +92,14 @@ export class PlansController {
   /** Kept in the record, and can be brought back. */
   @Delete('plans/:id')
   @Removes(404)
-  remove(@Id('plan') id: string, @By() by: Actor): Promise<void> {
+  remove(@Id('plan') id: string, @By('plan.remove') by: Actor): Promise<void> {
     return this.db.inJobOf('plan', id, by, (trx) => this.plans.remove(trx, id));
   }
 
   @Post('plans/:id/restore')
   @ApiResponse({ status: 201, standardSchema: planSchema })
   @Problems(404, 409)
-  restore(@Id('plan') id: string, @By() by: Actor): Promise<Plan> {
+  restore(@Id('plan') id: string, @By('plan.restore') by: Actor): Promise<Plan> {
     return this.db.inJobOf('plan', id, by, (trx) => this.plans.restore(trx, id));
   }
 }

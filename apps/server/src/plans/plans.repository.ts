@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { type Plan, type PlanFields, planSchema } from '@ulpen/core';
+import { type Creating, type Plan, type PlanFields, planSchema } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { assertRoom } from '../database/limits.ts';
 import { found, fromRow } from '../database/rows.ts';
@@ -35,12 +35,13 @@ export class PlansRepository {
   async add(
     db: Knex,
     jobId: string,
-    plan: PlanFields & { createdAt?: string; retiredAt?: string | null },
+    plan: Creating<PlanFields> & { createdAt?: string; retiredAt?: string | null },
   ): Promise<Plan> {
     await assertRoom(db, 'plansOfJob', { table: 'plans', where: { job_id: jobId } });
     await assertCapturesOfOutputs(db, plan);
     const [row] = await db('plans')
       .insert({
+        ...(plan.id && { id: plan.id }),
         job_id: jobId,
         name: plan.name,
         strategy: plan.proposal.strategy,

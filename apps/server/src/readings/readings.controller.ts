@@ -23,7 +23,7 @@ export class ReadingsController {
   @Problems(400, 404)
   take(
     @Id('job') jobId: string,
-    @By() by: Actor,
+    @By('reading.add') by: Actor,
     @Body({ schema: readingBatchSchema }) { readings }: { readings: ReadingFields[] },
   ): Promise<Reading[]> {
     return this.db.inJob(jobId, by, (trx) => this.service.take(trx, jobId, readings));
@@ -32,7 +32,7 @@ export class ReadingsController {
   @Post('readings/:id/withdraw')
   @ApiResponse({ status: 201, standardSchema: readingSchema })
   @Problems(404)
-  withdraw(@Id('reading') id: string, @By() by: Actor): Promise<Reading> {
+  withdraw(@Id('reading') id: string, @By('reading.withdraw') by: Actor): Promise<Reading> {
     return this.db.inJobOf('reading', id, by, (trx) => this.readings.setWithdrawn(trx, id, true));
   }
 
@@ -40,7 +40,7 @@ export class ReadingsController {
   @Post('readings/:id/restore')
   @ApiResponse({ status: 201, standardSchema: readingSchema })
   @Problems(400, 404)
-  restore(@Id('reading') id: string, @By() by: Actor): Promise<Reading> {
+  restore(@Id('reading') id: string, @By('reading.restore') by: Actor): Promise<Reading> {
     return this.db.inJobOf('reading', id, by, (trx, jobId) => this.service.restore(trx, jobId, id));
   }
 }

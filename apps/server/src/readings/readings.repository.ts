@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { Reading, ReadingFields } from '@ulpen/core';
+import type { Creating, Reading, ReadingFields } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { assertRoom } from '../database/limits.ts';
 import { found, fromRow } from '../database/rows.ts';
@@ -18,7 +18,7 @@ const COLUMNS = [
   'withdrawn_at',
 ];
 
-export type NewReading = ReadingFields & {
+export type NewReading = Creating<ReadingFields> & {
   simulated: boolean;
   takenAt?: string;
   withdrawnAt?: string | null;
@@ -80,6 +80,7 @@ export class ReadingsRepository {
       field: 'readings',
     });
     const rows = readings.map((r) => ({
+      ...(r.id && { id: r.id }),
       job_id: jobId,
       cavity_id: r.cavityId,
       other_cavity_id: r.otherCavityId,

@@ -1,6 +1,7 @@
 import { Controller, Get, Post, Req } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
+  idSchema,
   recordingFieldsSchema,
   type RecordingRecord,
   recordingSchema,
@@ -17,7 +18,7 @@ import { withUpload } from '../uploads/upload.ts';
 import { RecordingsRepository } from './recordings.repository.ts';
 import { RecordingsService } from './recordings.service.ts';
 
-const uploadSchema = recordingFieldsSchema.omit({ fileName: true });
+const uploadSchema = recordingFieldsSchema.omit({ fileName: true }).extend({ id: idSchema.optional() });
 
 @ApiTags('recordings')
 @Controller()
@@ -43,7 +44,7 @@ export class RecordingsController {
   @Problems(400, 404, 413, 415, 429)
   take(
     @Id('job') jobId: string,
-    @By() by: Actor,
+    @By('recording.add') by: Actor,
     @Gone() signal: AbortSignal,
     @Req() request: FastifyRequest,
   ): Promise<TakenRecording> {
@@ -64,14 +65,14 @@ export class RecordingsController {
   @Post('recordings/:id/withdraw')
   @ApiResponse({ status: 201, standardSchema: recordingSchema })
   @Problems(404)
-  withdraw(@Id('recording') id: string, @By() by: Actor): Promise<RecordingRecord> {
+  withdraw(@Id('recording') id: string, @By('recording.withdraw') by: Actor): Promise<RecordingRecord> {
     return this.db.inJobOf('recording', id, by, (trx) => this.recordings.setWithdrawn(trx, id, true));
   }
 
   @Post('recordings/:id/restore')
   @ApiResponse({ status: 201, standardSchema: recordingSchema })
   @Problems(404)
-  restore(@Id('recording') id: string, @By() by: Actor): Promise<RecordingRecord> {
+  restore(@Id('recording') id: string, @By('recording.restore') by: Actor): Promise<RecordingRecord> {
     return this.db.inJobOf('recording', id, by, (trx) => this.recordings.setWithdrawn(trx, id, false));
   }
 }

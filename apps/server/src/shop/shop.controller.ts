@@ -25,7 +25,7 @@ export class ShopController {
   @ApiResponse({ status: 200, standardSchema: preferencesSchema })
   @Problems(400, 409)
   change(
-    @By() by: Actor,
+    @By(null) by: Actor,
     @Body({ schema: preferencesSchema }) { version, ...fields }: Preferences,
   ): Promise<Preferences> {
     return this.db.inShop(by, (trx) => this.shop.change(trx, version, fields));

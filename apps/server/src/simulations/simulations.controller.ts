@@ -35,7 +35,10 @@ export class SimulationsController {
   @Post('practice-jobs')
   @ApiResponse({ status: 201, standardSchema: jobSchema })
   @Problems(400)
-  start(@By() by: Actor, @Body({ schema: simulationFieldsSchema }) fields: SimulationFields): Promise<Job> {
+  start(
+    @By('job.practise') by: Actor,
+    @Body({ schema: simulationFieldsSchema }) fields: SimulationFields,
+  ): Promise<Job> {
     return this.db.inNewJob(by, (trx) => this.simulations.start(trx, fields));
   }
 
@@ -44,7 +47,7 @@ export class SimulationsController {
   @Problems(400, 404)
   probe(
     @Id('job') jobId: string,
-    @By() by: Actor,
+    @By('reading.probe') by: Actor,
     @Body({ schema: probeSchema }) { conditions, ...probe }: SimulatedProbe & { conditions: Conditions },
   ): Promise<Reading> {
     return this.db.inJob(jobId, by, (trx) => this.simulations.probe(trx, jobId, probe, conditions));
@@ -61,7 +64,7 @@ export class SimulationsController {
   @Post('jobs/:id/simulation/reveal')
   @ApiResponse({ status: 201, standardSchema: simulationScoreSchema })
   @Problems(404, 429)
-  reveal(@Id('job') jobId: string, @By() by: Actor): Promise<SimulationScore> {
+  reveal(@Id('job') jobId: string, @By('simulation.reveal') by: Actor): Promise<SimulationScore> {
     return this.db.inJob(jobId, by, async (trx) =>
       this.simulations.reveal(trx, jobId, await this.harness.seen(trx, jobId)),
     );

@@ -6,12 +6,16 @@ import {
   factorySpeakerSchema,
   speakerChangeSchema,
   speakerFieldsSchema,
+  creating,
+  type Creating,
 } from '@ulpen/core';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { SpeakersRepository } from './speakers.repository.ts';
+
+const newSpeakerSchema = creating(speakerFieldsSchema, 'NewSpeaker');
 
 @ApiTags('factory speakers')
 @Controller()
@@ -26,8 +30,8 @@ export class SpeakersController {
   @Problems(400, 404)
   add(
     @Id('job') jobId: string,
-    @By() by: Actor,
-    @Body({ schema: speakerFieldsSchema }) fields: FactorySpeakerFields,
+    @By('speaker.add') by: Actor,
+    @Body({ schema: newSpeakerSchema }) fields: Creating<FactorySpeakerFields>,
   ): Promise<FactorySpeaker> {
     return this.db.inJob(jobId, by, (trx) => this.speakers.add(trx, jobId, fields));
   }
@@ -37,7 +41,7 @@ export class SpeakersController {
   @Problems(400, 404, 409)
   change(
     @Id('speaker') id: string,
-    @By() by: Actor,
+    @By('speaker.change') by: Actor,
     @Body({ schema: speakerChangeSchema }) { version, ...fields }: FactorySpeakerFields & { version: number },
   ): Promise<FactorySpeaker> {
     return this.db.inJobOf('speaker', id, by, (trx, jobId) =>
@@ -48,14 +52,14 @@ export class SpeakersController {
   /** Kept in the record, and can be brought back. */
   @Delete('speakers/:id')
   @Removes(404)
-  remove(@Id('speaker') id: string, @By() by: Actor): Promise<void> {
+  remove(@Id('speaker') id: string, @By('speaker.remove') by: Actor): Promise<void> {
     return this.db.inJobOf('speaker', id, by, (trx) => this.speakers.remove(trx, id));
   }
 
   @Post('speakers/:id/restore')
   @ApiResponse({ status: 201, standardSchema: factorySpeakerSchema })
   @Problems(404)
-  restore(@Id('speaker') id: string, @By() by: Actor): Promise<FactorySpeaker> {
+  restore(@Id('speaker') id: string, @By('speaker.restore') by: Actor): Promise<FactorySpeaker> {
     return this.db.inJobOf('speaker', id, by, (trx) => this.speakers.restore(trx, id));
   }
 }

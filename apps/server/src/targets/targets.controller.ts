@@ -6,12 +6,16 @@ import {
   type TargetFields,
   targetFieldsSchema,
   targetSchema,
+  creating,
+  type Creating,
 } from '@ulpen/core';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { TargetsRepository } from './targets.repository.ts';
+
+const newTargetSchema = creating(targetFieldsSchema, 'NewTarget');
 
 @ApiTags('targets')
 @Controller()
@@ -26,8 +30,8 @@ export class TargetsController {
   @Problems(400, 404)
   add(
     @Id('job') jobId: string,
-    @By() by: Actor,
-    @Body({ schema: targetFieldsSchema }) fields: TargetFields,
+    @By('target.add') by: Actor,
+    @Body({ schema: newTargetSchema }) fields: Creating<TargetFields>,
   ): Promise<Target> {
     return this.db.inJob(jobId, by, (trx) => this.targets.add(trx, jobId, fields));
   }
@@ -44,7 +48,7 @@ export class TargetsController {
   @Problems(400, 404, 409)
   change(
     @Id('target') id: string,
-    @By() by: Actor,
+    @By('target.change') by: Actor,
     @Body({ schema: targetChangeSchema }) { version, ...fields }: TargetFields & { version: number },
   ): Promise<Target> {
     return this.db.inJobOf('target', id, by, (trx) => this.targets.change(trx, id, version, fields));
@@ -53,14 +57,14 @@ export class TargetsController {
   /** Kept in the record with the decisions about it, and can be brought back. */
   @Delete('targets/:id')
   @Removes(404, 409)
-  remove(@Id('target') id: string, @By() by: Actor): Promise<void> {
+  remove(@Id('target') id: string, @By('target.remove') by: Actor): Promise<void> {
     return this.db.inJobOf('target', id, by, (trx) => this.targets.remove(trx, id));
   }
 
   @Post('targets/:id/restore')
   @ApiResponse({ status: 201, standardSchema: targetSchema })
   @Problems(404)
-  restore(@Id('target') id: string, @By() by: Actor): Promise<Target> {
+  restore(@Id('target') id: string, @By('target.restore') by: Actor): Promise<Target> {
     return this.db.inJobOf('target', id, by, (trx) => this.targets.restore(trx, id));
   }
 }

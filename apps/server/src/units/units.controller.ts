@@ -1,11 +1,21 @@
 import { Body, Controller, Delete, Post, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
-import { type Unit, unitChangeSchema, type UnitFields, unitFieldsSchema, unitSchema } from '@ulpen/core';
+import {
+  type Unit,
+  unitChangeSchema,
+  type UnitFields,
+  unitFieldsSchema,
+  unitSchema,
+  creating,
+  type Creating,
+} from '@ulpen/core';
 import { By } from '../actors/by.ts';
 import { type Actor, Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { UnitsRepository } from './units.repository.ts';
+
+const newUnitSchema = creating(unitFieldsSchema, 'NewUnit');
 
 @ApiTags('units')
 @Controller()
@@ -20,8 +30,8 @@ export class UnitsController {
   @Problems(400, 404)
   add(
     @Id('job') jobId: string,
-    @By() by: Actor,
-    @Body({ schema: unitFieldsSchema }) fields: UnitFields,
+    @By('unit.add') by: Actor,
+    @Body({ schema: newUnitSchema }) fields: Creating<UnitFields>,
   ): Promise<Unit> {
     return this.db.inJob(jobId, by, (trx) => this.units.add(trx, jobId, fields));
   }
@@ -31,7 +41,7 @@ export class UnitsController {
   @Problems(400, 404, 409)
   change(
     @Id('unit') id: string,
-    @By() by: Actor,
+    @By('unit.change') by: Actor,
     @Body({ schema: unitChangeSchema }) { version, ...fields }: UnitFields & { version: number },
   ): Promise<Unit> {
     return this.db.inJobOf('unit', id, by, (trx) => this.units.change(trx, id, version, fields));
@@ -40,14 +50,14 @@ export class UnitsController {
   /** Kept in the record with its plugs and outputs, and can be brought back. */
   @Delete('units/:id')
   @Removes(404, 409)
-  remove(@Id('unit') id: string, @By() by: Actor): Promise<void> {
+  remove(@Id('unit') id: string, @By('unit.remove') by: Actor): Promise<void> {
     return this.db.inJobOf('unit', id, by, (trx) => this.units.remove(trx, id));
   }
 
   @Post('units/:id/restore')
   @ApiResponse({ status: 201, standardSchema: unitSchema })
   @Problems(400, 404)
-  restore(@Id('unit') id: string, @By() by: Actor): Promise<Unit> {
+  restore(@Id('unit') id: string, @By('unit.restore') by: Actor): Promise<Unit> {
     return this.db.inJobOf('unit', id, by, (trx, jobId) => this.units.restore(trx, jobId, id));
   }
 }

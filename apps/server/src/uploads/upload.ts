@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -7,6 +8,7 @@ import type { MultipartFile } from '@fastify/multipart';
 import { clip, isDeeperThan, LIMITS, type LimitName, limitWords } from '@ulpen/core';
 import type { FastifyRequest } from 'fastify';
 import type { z } from 'zod';
+import { noteUpload } from '../actors/by.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 
 export interface Upload<T> {
@@ -60,8 +62,11 @@ async function receive<T>(
     if (!part) throw missing(shape !== null);
     const fields = shape ? fieldsOf(part, shape) : (null as T);
     if (part.fieldname !== 'file') throw missing(shape !== null);
+    const hash = createHash('sha256').update(JSON.stringify(fields));
+    part.file.on('data', (chunk: Buffer) => hash.update(chunk));
     await pipeline(part.file, createWriteStream(path));
     if (part.file.truncated) throw ProblemError.tooLarge(limitWords(limit));
+    noteUpload(request, hash.digest('hex'));
     return { fields, fileName: clip(part.filename.replaceAll('\0', '').trim().slice(-200), 200) };
   } catch (error) {
     // Read off, so that the answer arrives and the connection can be used again.

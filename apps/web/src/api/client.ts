@@ -23,23 +23,23 @@ const UNREACHABLE: Problem = {
   detail: 'Ulpen does not answer. Is it still running? What you typed is still here; try again.',
 };
 
-async function send<T>(
-  method: string,
-  path: string,
-  body?: BodyInit,
-  headers?: Record<string, string>,
-): Promise<T> {
-  // The clock of this device goes with every write, beside the server's own.
-  const clock: Record<string, string> =
-    method === 'GET' ? {} : { 'ulpen-device-time': new Date().toISOString() };
-  const response = await fetch(`${BASE}${path}`, { method, body, headers: { ...headers, ...clock } }).catch(
-    () => {
-      throw away(UNREACHABLE);
-    },
-  );
-  if (response.status === 204) return undefined as T;
+/** A write as it is sent: JSON, or a form of fields and a file. */
+export interface Sent {
+  method: 'POST' | 'PUT' | 'DELETE';
+  path: string;
+  body?: unknown;
+  /** goes after the fields, so that the server knows what is coming */
+  file?: File;
+  fields?: unknown;
+}
+
+/** Sends a request; whoever asks reads status and headers. */
+async function ask(method: string, path: string, init: RequestInit = {}): Promise<Response> {
+  const response = await fetch(`${BASE}${path}`, { method, ...init }).catch(() => {
+    throw away(UNREACHABLE);
+  });
+  if (response.ok) return response;
   const text = await response.text();
-  if (response.ok) return JSON.parse(text) as T;
   const isProblem = response.headers.get('content-type')?.startsWith('application/problem+json');
   const problem = isProblem ? (JSON.parse(text) as Problem) : { ...UNREACHABLE, status: response.status };
   // A full disk or a busy database refuses one thing; one that does not answer refuses everything.
@@ -52,6 +52,26 @@ async function send<T>(
   throw everything ? away(problem) : new ApiProblem(problem);
 }
 
+const contentOf = async <T>(response: Response): Promise<T> =>
+  (response.status === 204 ? undefined : JSON.parse(await response.text())) as T;
+
+/** A command by its id and the clock of this device, which goes beside the server's own. */
+function initOf({ body, file, fields }: Sent, id: string): RequestInit {
+  const headers: Record<string, string> = {
+    'ulpen-command': id,
+    'ulpen-device-time': new Date().toISOString(),
+  };
+  if (file) {
+    const form = new FormData();
+    if (fields !== undefined) form.append('fields', JSON.stringify(fields));
+    form.append('file', file, file.name);
+    return { headers, body: form };
+  }
+  return body === undefined
+    ? { headers }
+    : { headers: { ...headers, 'content-type': 'application/json' }, body: JSON.stringify(body) };
+}
+
 /** The whole page says so until it is over. */
 function away(problem: Problem): ApiProblem {
   useAway.getState().set(problem.detail);
@@ -59,20 +79,32 @@ function away(problem: Problem): ApiProblem {
   return new ApiProblem(problem, `${problem.title}.`);
 }
 
-const JSON_BODY = { 'content-type': 'application/json' };
-
 export const api = {
-  get: <T>(path: string) => send<T>('GET', path),
-  post: <T>(path: string, body?: unknown) =>
-    body === undefined ? send<T>('POST', path) : send<T>('POST', path, JSON.stringify(body), JSON_BODY),
-  put: <T>(path: string, body: unknown) => send<T>('PUT', path, JSON.stringify(body), JSON_BODY),
-  remove: (path: string) => send<void>('DELETE', path),
-  /** Fields go before the file, so that the server knows what is coming. */
-  upload: <T>(path: string, file: File, fields?: unknown) => {
-    const form = new FormData();
-    if (fields !== undefined) form.append('fields', JSON.stringify(fields));
-    form.append('file', file, file.name);
-    return send<T>('POST', path, form);
+  get: async <T>(path: string): Promise<T> => contentOf<T>(await ask('GET', path)),
+  /** A view of a job, or what the page has of it already when it has not gone on since. */
+  newer: async <T extends { revision: number }>(path: string, known: T | undefined): Promise<T> => {
+    if (!known) return api.get<T>(path);
+    const response = await ask('GET', `${path}?ifNewerThan=${known.revision}`).catch((error: unknown) => {
+      // The job was put back to an earlier state: what is known here is of no use.
+      if (error instanceof ApiProblem && error.status === 409) return ask('GET', path);
+      throw error;
+    });
+    return response.status === 204 ? known : contentOf<T>(response);
+  },
+  /**
+   * A write under the id of its command. When the connection breaks before the answer came, it is sent once more: the
+   * server does it once, and gives the same answer.
+   *
+   * @returns the answer, and the job's revision after it; null where it is no job's
+   */
+  command: async <T>(sent: Sent, id: string): Promise<{ result: T; revision: number | null }> => {
+    const send = () => ask(sent.method, sent.path, initOf(sent, id));
+    const response = await send().catch((error: unknown) => {
+      if (error instanceof ApiProblem && error.problem === UNREACHABLE) return send();
+      throw error;
+    });
+    const revision = response.headers.get('ulpen-revision');
+    return { result: await contentOf<T>(response), revision: revision === null ? null : Number(revision) };
   },
   fileAddress: (jobId: string) => `${BASE}/jobs/${jobId}/file`,
 };

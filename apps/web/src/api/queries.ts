@@ -1,13 +1,6 @@
 import type { JobList, JobView } from '@ulpen/core';
-import {
-  keepPreviousData,
-  useInfiniteQuery,
-  useMutation,
-  useQuery,
-  useQueryClient,
-} from '@tanstack/react-query';
-import { useNotices } from '../ui/notices-store.ts';
-import { api, ApiProblem } from './client.ts';
+import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { api } from './client.ts';
 
 const PAGE = 40;
 
@@ -28,34 +21,11 @@ export function useJobs(search: string) {
   });
 }
 
-/** One job with everything on its screens. */
+/** One job with everything on its screens; fetched again only when it has gone on since. */
 export function useJob(jobId: string) {
-  return useQuery({ queryKey: ['job', jobId], queryFn: () => api.get<JobView>(`/jobs/${jobId}`) });
-}
-
-/**
- * A change to a job: afterwards the job and the list are fetched anew. A refusal that the screen does not show itself
- * becomes a notice.
- */
-export function useJobChange<Input, Result>(
-  jobId: string | null,
-  change: (input: Input) => Promise<Result>,
-  showsOwnErrors = false,
-) {
-  const queries = useQueryClient();
-  const tell = useNotices((s) => s.tell);
-  return useMutation({
-    mutationFn: change,
-    onSuccess: async () => {
-      void queries.invalidateQueries({ queryKey: ['jobs'] });
-      if (jobId) await queries.invalidateQueries({ queryKey: ['job', jobId] });
-    },
-    onError: (error) => {
-      if (showsOwnErrors) return;
-      tell({
-        tone: 'wrong',
-        text: error instanceof ApiProblem ? error.message : 'That did not work. Try again.',
-      });
-    },
+  const key = ['job', jobId];
+  return useQuery({
+    queryKey: key,
+    queryFn: ({ client }) => api.newer<JobView>(`/jobs/${jobId}`, client.getQueryData<JobView>(key)),
   });
 }

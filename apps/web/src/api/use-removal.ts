@@ -1,7 +1,6 @@
-import { useQueryClient } from '@tanstack/react-query';
-import { useNotices } from '../ui/notices-store.ts';
-import { api } from './client.ts';
-import { useJobChange } from './queries.ts';
+import { removePart } from './commands/remove-part.ts';
+import { restorePart } from './commands/restore-part.ts';
+import { useCommand } from './commands/use-command.ts';
 
 /** Ends every question about removing something. */
 export const KEPT_WORDS = 'Nothing is deleted: you can bring it back from “Removed items” in the menu.';
@@ -13,25 +12,13 @@ export const KEPT_WORDS = 'Nothing is deleted: you can bring it back from “Rem
  *   `bringBack(restore)`: by the path that the server names
  */
 export function useRemoval(jobId: string) {
-  const queries = useQueryClient();
-  const tell = useNotices((s) => s.tell);
-  const change = useJobChange(jobId, async (send: () => Promise<unknown>) => {
-    await send();
-    await queries.invalidateQueries({ queryKey: ['harness', jobId] });
-    await queries.invalidateQueries({ queryKey: ['removed', jobId] });
-  });
-  const bringBack = (restore: string) => change.mutate(() => api.post(restore));
-  // Told by the promise: what was removed is gone from the screen by then, and callbacks of what is gone are never
-  // called.
+  const removal = useCommand(removePart);
+  const restoring = useCommand(restorePart);
   const remove = (path: string, name: string): Promise<boolean> =>
-    change
-      .mutateAsync(() => api.remove(path))
-      .then(
-        () => {
-          tell({ text: `${name} removed.`, undo: () => bringBack(`${path}/restore`) });
-          return true;
-        },
-        () => false,
-      );
-  return { remove, bringBack, isPending: change.isPending };
+    removal.mutateAsync({ jobId, path, name }).then(
+      () => true,
+      () => false,
+    );
+  const bringBack = (restore: string) => restoring.mutate({ jobId, restore });
+  return { remove, bringBack, isPending: removal.isPending || restoring.isPending };
 }

@@ -1,39 +1,25 @@
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import {
-  type JobView,
-  type MapDifference,
-  type Pair,
-  type PairFields,
-  pairName,
-  type PairView,
-} from '@ulpen/core';
-import { api } from '../api/client.ts';
+import { type JobView, type MapDifference, pairName, type PairView } from '@ulpen/core';
+import { changeOutput } from '../api/commands/change-output.ts';
+import { useCommand } from '../api/commands/use-command.ts';
 import { useMapDifferences } from '../api/harness.ts';
-import { useJobChange } from '../api/queries.ts';
-import { useNotices } from './notices-store.ts';
 import { outputFields } from './output-fields.ts';
 import './map-differences.css';
 
 /** Where Find's map says something else than an output, with the way to take its word. Nothing where they agree. */
 export function MapDifferences({ job, pair }: { job: JobView; pair: PairView }) {
   const differences = useMapDifferences(job).filter((d) => d.pairId === pair.id);
-  const tell = useNotices((s) => s.tell);
-  const change = useJobChange(job.id, (body: PairFields & { version: number }) =>
-    api.put<Pair>(`/pairs/${pair.id}`, body),
-  );
+  const change = useCommand(changeOutput);
   const before = outputFields(pair);
   const take = ({ take: word }: MapDifference) =>
-    change.mutate(
-      { ...before, ...word, version: pair.version },
-      {
-        onSuccess: ({ version }) =>
-          tell({
-            text: `${pairName({ ...pair, ...word })} is as the map has it.`,
-            undo: () => change.mutate({ ...before, version }),
-          }),
-      },
-    );
+    change.mutate({
+      jobId: job.id,
+      pairId: pair.id,
+      version: pair.version,
+      fields: { ...before, ...word },
+      before,
+    });
   return differences.map((difference) => (
     <p key={difference.kind} className="look-again map-difference" role="status">
       <span>

@@ -16,8 +16,9 @@ export function OutputPlace({ pair }: { pair: PairView }) {
   );
 }
 
-/** Its two wires, as seen or claimed at its cavities. */
+/** Its two wires, as seen or claimed at its cavities; nothing where no cavities are known. */
 export function OutputWires({ pair }: { pair: PairView }) {
+  if (pair.ends.length === 0) return null;
   return (
     <>
       <WireChip wire={wireOfSign(pair.ends, 'plus')} sign="+" />

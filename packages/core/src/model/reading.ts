@@ -10,6 +10,7 @@ import {
   sideSchema,
   waySchema,
   wireSchema,
+  creating,
 } from './words.ts';
 
 export const INSTRUMENTS = ['dc', 'ac', 'ohms', 'tone', 'cone', 'seen', 'note'] as const;
@@ -129,7 +130,10 @@ export type Reading = z.infer<typeof readingSchema>;
 
 export const readingBatchSchema = z
   .object({
-    readings: z.array(readingFieldsSchema).min(1, 'at least one reading').max(500, 'at most 500 at once'),
+    readings: z
+      .array(creating(readingFieldsSchema, 'NewReading'))
+      .min(1, 'at least one reading')
+      .max(500, 'at most 500 at once'),
   })
   .meta({ id: 'ReadingBatch' });
 

@@ -60,6 +60,14 @@ export const volumeStepSchema = z
   .max(200, 'up to 200');
 
 export const idSchema = z.uuid('an id is a UUID');
+/** What is added, with the id that its maker chose for it; without one it gets one. */
+export type Creating<T> = T & { id?: string | undefined };
+/** The shape of {@link Creating}. */
+export const creating = <S extends z.ZodObject>(fields: S, name: string) =>
+  fields.safeExtend({ id: idSchema.optional() }).meta({ id: name }) as unknown as z.ZodType<
+    Creating<z.infer<S>>,
+    Creating<z.input<S>>
+  >;
 /** the largest whole number that a column of the database holds */
 const MOST_COUNT = 2 ** 31 - 1;
 /** Raised by one at every change; a change that names an old one is refused. */

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
+import { ACTOR_COLUMNS } from './helpers.ts';
 
-const THE_BENCH = '00000000-0000-4000-8000-00000000be0c';
 const SHEET = 'Colours noted at outputs';
 
 /** Where the text of an output leads: to cavities of the one drawn plug of that name, on its own unit first. */
@@ -106,10 +106,7 @@ export async function up(knex: Knex): Promise<void> {
       position integer not null,
       version integer not null default 1,
       retired_at timestamptz,
-      actor_id uuid not null references actors (id)
-        default coalesce(nullif(current_setting('ulpen.actor', true), '')::uuid, '${THE_BENCH}'),
-      device_at timestamptz default nullif(current_setting('ulpen.device_at', true), '')::timestamptz,
-      server_at timestamptz default now()
+      ${ACTOR_COLUMNS.join(', ')}
     )`);
   await knex.raw('create index speakers_job_id_index on speakers (job_id)');
   await knex.raw(`

@@ -12,6 +12,9 @@ import {
   parseEntry,
   type Reading,
 } from '@ulpen/core';
+import { restoreReading } from '../../api/commands/restore-reading.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { withdrawReading } from '../../api/commands/withdraw-reading.ts';
 import { ConnectorFace } from '../../ui/ConnectorFace.tsx';
 import { PlugSketch } from '../../ui/PlugSketch.tsx';
 import { BenchHead } from './BenchHead.tsx';
@@ -32,7 +35,6 @@ import { type Selection, selectionFrom, selectionText } from './selection.ts';
 import { useBenchKeys } from './use-bench-keys.ts';
 import { useContradictions, useMap, useNextTests, usePreview } from './use-find.ts';
 import { useLooks } from './use-looks.ts';
-import { useWithdraw } from './use-readings.tsx';
 import { useTaking } from './use-taking.ts';
 
 interface BenchProps {
@@ -96,7 +98,8 @@ export function Bench({ job, view, connector }: BenchProps) {
     batteryRefused,
     select,
   });
-  const withdraw = useWithdraw(job.id);
+  const withdraw = useCommand(withdrawReading);
+  const restore = useCommand(restoreReading);
   const plugOf = (cavityId: string) => view.connectors.find((c) => c.cavities.some((v) => v.id === cavityId));
   const jump = (test: NextTest | undefined) => {
     if (!test) return;
@@ -142,7 +145,7 @@ export function Bench({ job, view, connector }: BenchProps) {
     neighbourPlug,
     undo: () => {
       const last = lastReading();
-      if (last) withdraw.mutate({ reading: last, withdrawn: true });
+      if (last) withdraw.mutate({ jobId: job.id, reading: last });
     },
     flip: () => store.setView(from === 'wire' ? 'mating' : 'wire'),
     help: () => setDialog({ what: 'keys' }),
@@ -223,7 +226,9 @@ export function Bench({ job, view, connector }: BenchProps) {
           view={view}
           at={at}
           workings={workings}
-          onWithdraw={(reading, withdrawn) => withdraw.mutate({ reading, withdrawn })}
+          onWithdraw={(reading, withdrawn) =>
+            (withdrawn ? withdraw : restore).mutate({ jobId: job.id, reading })
+          }
         />
       </section>
       <section className="pane find-says" aria-label="What it comes to">
@@ -239,7 +244,7 @@ export function Bench({ job, view, connector }: BenchProps) {
           onGo={goTo}
           onWithdraw={(id) => {
             const reading = view.readings.find((r) => r.id === id);
-            if (reading) withdraw.mutate({ reading, withdrawn: true });
+            if (reading) withdraw.mutate({ jobId: job.id, reading });
           }}
           view={view}
           jobId={job.id}

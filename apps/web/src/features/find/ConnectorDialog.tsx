@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useQueryClient } from '@tanstack/react-query';
 import { Form, Modal } from 'react-bootstrap';
 import {
   cavityCount,
@@ -11,8 +10,11 @@ import {
   type JobView,
   WIRE_COLOURS,
 } from '@ulpen/core';
-import { api, ApiProblem } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { addConnector } from '../../api/commands/add-connector.ts';
+import { changeConnector } from '../../api/commands/change-connector.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { newId } from '../../api/new-id.ts';
+import { ApiProblem } from '../../api/client.ts';
 import { KEPT_WORDS, useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
@@ -55,7 +57,6 @@ const SAYS: Partial<Record<keyof ConnectorFields, Record<string, string>>> = {
 /** A plug's shape as it is counted at the car; the drawing follows every key. */
 export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDialogProps) {
   const navigate = useNavigate();
-  const queries = useQueryClient();
   const tell = useNotices((s) => s.tell);
   const [deleting, setDeleting] = useState(false);
   const [unitId, setUnitId] = useState(connector?.unitId ?? job.units[0].id);
@@ -65,17 +66,8 @@ export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDial
   const [empty, setEmpty] = useState(start.empty.join(', '));
   const [faults, setFaults] = useState<Record<string, string>>({});
   const set = (part: Partial<ConnectorFields>) => setDraft((d) => ({ ...d, ...part }));
-  const save = useJobChange(
-    job.id,
-    async (fields: ConnectorFields) => {
-      const saved = connector
-        ? await api.put<Connector>(`/connectors/${connector.id}`, { ...fields, version: connector.version })
-        : await api.post<Connector>(`/units/${unitId}/connectors`, fields);
-      await queries.invalidateQueries({ queryKey: ['harness', job.id] });
-      return saved;
-    },
-    true,
-  );
+  const add = useCommand(addConnector, { showsOwnErrors: true });
+  const change = useCommand(changeConnector, { showsOwnErrors: true });
   const { remove } = useRemoval(job.id);
   const submit = () => {
     const shape = readRows(rows);
@@ -91,8 +83,8 @@ export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDial
     for (const issue of checked.error?.issues ?? []) found[String(issue.path[0])] ??= issue.message;
     setFaults(found);
     if (!checked.success || Object.keys(found).length > 0) return;
-    save.mutate(checked.data, {
-      onSuccess: (saved) => {
+    const then = {
+      onSuccess: (saved: Connector) => {
         onClose();
         const locked = lockedReadings(view, saved);
         if (locked > 0)
@@ -101,12 +93,19 @@ export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDial
           });
         void navigate(`/jobs/${job.id}/find/${saved.id}`);
       },
-      onError: (error) => {
+      onError: (error: Error) => {
         const errors = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
         setFaults(Object.fromEntries(errors.map((e) => [e.field, e.message])));
         if (errors.length === 0) tell({ tone: 'wrong', text: error.message });
       },
-    });
+    };
+    const fields = checked.data;
+    if (connector)
+      change.mutate(
+        { jobId: job.id, connectorId: connector.id, fields: { ...fields, version: connector.version } },
+        then,
+      );
+    else add.mutate({ jobId: job.id, unitId, id: newId(), fields }, then);
   };
   if (deleting && connector) {
     const touched = view.readings.filter((r) =>
@@ -280,7 +279,7 @@ export function ConnectorDialog({ job, view, connector, onClose }: ConnectorDial
         </Modal.Body>
         <EditorFooter
           action={connector ? 'Save' : 'Add the plug'}
-          busy={save.isPending}
+          busy={add.isPending || change.isPending}
           onCancel={onClose}
           onRemove={connector ? () => setDeleting(true) : undefined}
         />

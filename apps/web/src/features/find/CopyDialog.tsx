@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useQueryClient } from '@tanstack/react-query';
 import { Form, Modal } from 'react-bootstrap';
-import { cavityCount, type Connector, type JobView } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange, useJobs } from '../../api/queries.ts';
+import { cavityCount, type JobView } from '@ulpen/core';
+import { copyConnector } from '../../api/commands/copy-connector.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { useJobs } from '../../api/queries.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
 import { useHarness } from '../../api/harness.ts';
@@ -12,30 +12,28 @@ import { useHarness } from '../../api/harness.ts';
 /** A plug of another job, drawn again here. What was found there comes along as claimed, never as measured. */
 export function CopyDialog({ job, onClose }: { job: JobView; onClose: () => void }) {
   const navigate = useNavigate();
-  const queries = useQueryClient();
   const [search, setSearch] = useState('');
   const [otherId, setOtherId] = useState<string | null>(null);
   const [connectorId, setConnectorId] = useState<string | null>(null);
   const [unitId, setUnitId] = useState(job.units[0].id);
   const jobs = useJobs(search);
   const found = jobs.data?.pages.flatMap((p) => p.jobs) ?? [];
-  const copy = useJobChange(job.id, async () => {
-    const made = await api.post<Connector>(`/units/${unitId}/connector-copies`, { connectorId });
-    await queries.invalidateQueries({ queryKey: ['harness', job.id] });
-    return made;
-  });
+  const copy = useCommand(copyConnector);
   return (
     <Dialog title="Copy a plug from another job" onClose={onClose}>
       <Form
         onSubmit={(e) => {
           e.preventDefault();
           if (connectorId)
-            copy.mutate(undefined, {
-              onSuccess: (made) => {
-                onClose();
-                void navigate(`/jobs/${job.id}/find/${made.id}`);
+            copy.mutate(
+              { jobId: job.id, unitId, connectorId },
+              {
+                onSuccess: (made) => {
+                  onClose();
+                  void navigate(`/jobs/${job.id}/find/${made.id}`);
+                },
               },
-            });
+            );
         }}
       >
         <Modal.Body className="d-grid gap-3">

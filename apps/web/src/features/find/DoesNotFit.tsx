@@ -1,9 +1,8 @@
 import { useState } from 'react';
-import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'react-bootstrap';
-import type { Contradiction, HarnessView, Sheet } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import type { Contradiction, HarnessView } from '@ulpen/core';
+import { chooseVariant } from '../../api/commands/choose-variant.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
 
 interface DoesNotFitProps {
   misfits: Contradiction[];
@@ -18,12 +17,7 @@ const SHOWN = 3;
 /** What contradicts what, each with the way to settle it. */
 export function DoesNotFit({ misfits, view, jobId, onGo, onWithdraw }: DoesNotFitProps) {
   const [all, setAll] = useState(false);
-  const queries = useQueryClient();
-  const choose = useJobChange(jobId, async ({ sheet, variant }: { sheet: Sheet; variant: string }) => {
-    const { id, version, name, source, claims } = sheet;
-    await api.put(`/sheets/${id}`, { name, source, claims, chosenVariant: variant, version });
-    await queries.invalidateQueries({ queryKey: ['harness', jobId] });
-  });
+  const choose = useCommand(chooseVariant);
   if (misfits.length === 0) return null;
   return (
     <section className="misfits" aria-label="Does not fit">
@@ -41,7 +35,7 @@ export function DoesNotFit({ misfits, view, jobId, onGo, onWithdraw }: DoesNotFi
                 <Button
                   variant="secondary"
                   disabled={choose.isPending}
-                  onClick={() => choose.mutate({ sheet, variant: m.variant!.name })}
+                  onClick={() => choose.mutate({ jobId, sheet, variant: m.variant!.name })}
                 >
                   Use {m.variant.name}
                 </Button>

@@ -3,8 +3,8 @@ import { Button, Modal } from 'react-bootstrap';
 import { ArrowRight } from 'lucide-react';
 import { Link } from 'react-router';
 import { type OutputsFound, outputsFoundWords, pairName } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { findOutputs } from '../../api/commands/find-outputs.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 
@@ -12,7 +12,7 @@ import { useNotices } from '../../ui/notices-store.ts';
 export function OutputsToListen({ jobId, disabled }: { jobId: string; disabled: boolean }) {
   const [found, setFound] = useState<OutputsFound | null>(null);
   const tell = useNotices((s) => s.tell);
-  const takeOver = useJobChange(jobId, () => api.post<OutputsFound>(`/jobs/${jobId}/outputs-found`));
+  const takeOver = useCommand(findOutputs);
   const onSuccess = (result: OutputsFound) => {
     if (result.leftOut.length > 0) setFound(result);
     else tell({ text: outputsFoundWords(result) });
@@ -21,7 +21,7 @@ export function OutputsToListen({ jobId, disabled }: { jobId: string; disabled: 
     <>
       <Button
         disabled={disabled || takeOver.isPending}
-        onClick={() => takeOver.mutate(undefined, { onSuccess })}
+        onClick={() => takeOver.mutate({ jobId }, { onSuccess })}
       >
         Outputs to Listen <ArrowRight size={17} />
       </Button>

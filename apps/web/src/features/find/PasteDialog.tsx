@@ -1,11 +1,13 @@
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { conditionWords, type HarnessView, type JobView, parseReadings } from '@ulpen/core';
+import { addReadings } from '../../api/commands/add-readings.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { newId } from '../../api/new-id.ts';
 import { ApiProblem } from '../../api/client.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFindStore } from './find-store.ts';
-import { useTakeMany } from './use-readings.tsx';
 
 const EXAMPLE = 'plug\tcavity\tacross\tinstrument\tvalue\nC1\t5\t6\tohms\t3.7\nC1\t1\t\tdc\t12.6';
 
@@ -21,7 +23,7 @@ export function PasteDialog({
 }) {
   const conditions = useFindStore((s) => s.conditions);
   const tell = useNotices((s) => s.tell);
-  const take = useTakeMany(job.id);
+  const take = useCommand(addReadings, { showsOwnErrors: true });
   const [text, setText] = useState('');
   const [refused, setRefused] = useState<string[]>([]);
   let read: ReturnType<typeof parseReadings> = { readings: [], faults: [] };
@@ -31,18 +33,21 @@ export function PasteDialog({
     read = { readings: [], faults: [{ line: 0, message: (error as Error).message }] };
   }
   const save = () =>
-    take.mutate(read.readings, {
-      onSuccess: (saved) => {
-        tell({ text: `${saved.length} readings taken in.` });
-        onClose();
+    take.mutate(
+      { jobId: job.id, readings: read.readings.map((r) => ({ ...r, id: newId() })) },
+      {
+        onSuccess: (saved) => {
+          tell({ text: `${saved.length} readings taken in.` });
+          onClose();
+        },
+        onError: (error) =>
+          setRefused(
+            error instanceof ApiProblem
+              ? (error.problem.errors?.map((e) => `${e.field}: ${e.message}`) ?? [error.message])
+              : ['That did not work. Try again.'],
+          ),
       },
-      onError: (error) =>
-        setRefused(
-          error instanceof ApiProblem
-            ? (error.problem.errors?.map((e) => `${e.field}: ${e.message}`) ?? [error.message])
-            : ['That did not work. Try again.'],
-        ),
-    });
+    );
   return (
     <Dialog title="Paste readings" onClose={onClose} size="lg">
       <Modal.Body className="d-grid gap-2">

@@ -1,10 +1,9 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { Button, Modal } from 'react-bootstrap';
 import { Trash2 } from 'lucide-react';
-import { type Connector, LIMITS, type Photo } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { type Connector, LIMITS } from '@ulpen/core';
+import { addPhoto } from '../../api/commands/add-photo.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
 import { useRemoval } from '../../api/use-removal.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { smallerPhoto } from './smaller-photo.ts';
@@ -19,14 +18,12 @@ export function PhotosDialog({
   connector: Connector;
   onClose: () => void;
 }) {
-  const queries = useQueryClient();
   const { remove } = useRemoval(jobId);
-  const refresh = () => queries.invalidateQueries({ queryKey: ['harness', jobId] });
-  const add = useJobChange(jobId, async (file: File) => {
+  const add = useCommand(addPhoto);
+  const take = async (file: File) => {
     const small = file.size > LIMITS.photoBytes.most ? await smallerPhoto(file) : file;
-    await api.upload<Photo>(`/connectors/${connector.id}/photos`, small);
-    await refresh();
-  });
+    add.mutate({ jobId, connectorId: connector.id, file: small });
+  };
   return (
     <Dialog title={`Photos of ${connector.name}`} onClose={onClose} size="lg">
       <Modal.Body>
@@ -72,7 +69,7 @@ export function PhotosDialog({
             onChange={(e) => {
               const file = e.target.files?.[0];
               e.target.value = '';
-              if (file) add.mutate(file);
+              if (file) void take(file);
             }}
           />
         </label>

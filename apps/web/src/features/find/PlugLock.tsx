@@ -1,10 +1,9 @@
 import { useState } from 'react';
-import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'react-bootstrap';
 import { Lock, ShieldAlert } from 'lucide-react';
 import { type Connector, type ConnectorFields, isWarningColoured, RESTRAINT_WORDS } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { changeConnector } from '../../api/commands/change-connector.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 
 export function fieldsOf(connector: Connector): ConnectorFields {
@@ -15,15 +14,11 @@ export function fieldsOf(connector: Connector): ConnectorFields {
 /** What may be done on this plug: a restraint plug is left alone, an unknown one is metered only. */
 export function PlugLock({ connector, jobId }: { connector: Connector; jobId: string }) {
   const [asking, setAsking] = useState(false);
-  const queries = useQueryClient();
-  const change = useJobChange(jobId, async (confirmed: ConnectorFields['confirmed']) => {
-    await api.put(`/connectors/${connector.id}`, {
-      ...fieldsOf(connector),
-      confirmed,
-      version: connector.version,
-    });
-    await queries.invalidateQueries({ queryKey: ['harness', jobId] });
-  });
+  const change = useCommand(changeConnector);
+  const confirm = (confirmed: ConnectorFields['confirmed']) => {
+    const fields = { ...fieldsOf(connector), confirmed, version: connector.version };
+    change.mutate({ jobId, connectorId: connector.id, fields });
+  };
   const warning = isWarningColoured(connector);
   if (connector.confirmed === 'audio' && !warning) return null;
   if (connector.confirmed === 'restraint' || warning) {
@@ -53,7 +48,7 @@ export function PlugLock({ connector, jobId }: { connector: Connector; jobId: st
           onCancel={() => setAsking(false)}
           onConfirm={() => {
             setAsking(false);
-            change.mutate('audio');
+            confirm('audio');
           }}
         >
           <ul className="safety-list">

@@ -1,7 +1,7 @@
-import { useMutation } from '@tanstack/react-query';
 import { Button, Modal } from 'react-bootstrap';
-import { type HarnessView, type JobView, ROLE_WORD, type Role, type SimulationScore } from '@ulpen/core';
-import { api } from '../../api/client.ts';
+import { type HarnessView, type JobView, ROLE_WORD, type Role } from '@ulpen/core';
+import { revealCar } from '../../api/commands/reveal-car.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 
 /** The truth about the practice car, and how much of it was found. */
@@ -14,9 +14,7 @@ export function ScoreDialog({
   view: HarnessView;
   onClose: () => void;
 }) {
-  const reveal = useMutation({
-    mutationFn: () => api.post<SimulationScore>(`/jobs/${job.id}/simulation/reveal`),
-  });
+  const reveal = useCommand(revealCar, { showsOwnErrors: true });
   const names = new Map(
     view.connectors.flatMap((c) => c.cavities.map((v) => [v.id, `${c.name}·${v.number}`])),
   );
@@ -79,7 +77,7 @@ export function ScoreDialog({
       </Modal.Body>
       <Modal.Footer>
         {!score && (
-          <Button autoFocus disabled={reveal.isPending} onClick={() => reveal.mutate()}>
+          <Button autoFocus disabled={reveal.isPending} onClick={() => reveal.mutate({ jobId: job.id })}>
             Reveal the car
           </Button>
         )}

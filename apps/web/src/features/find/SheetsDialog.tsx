@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { useQueryClient } from '@tanstack/react-query';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { Trash2 } from 'lucide-react';
 import {
@@ -11,11 +10,12 @@ import {
   placeOf,
   ROLE_WORD,
   channelName,
-  type Sheet,
   type SheetFields,
 } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { newId } from '../../api/new-id.ts';
+import { addSheet } from '../../api/commands/add-sheet.ts';
+import { chooseVariant } from '../../api/commands/choose-variant.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
 import { useRemoval } from '../../api/use-removal.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 
@@ -30,22 +30,9 @@ const EXAMPLE = 'plug\tcavity\twire\tfunction\toption code\nC1\t5\tBU/YE\tfront 
 
 /** What diagrams claim: pasted or loaded, scored against the readings, and where they are wrong. */
 export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps) {
-  const queries = useQueryClient();
   const [adding, setAdding] = useState(view.sheets.length === 0);
-  const refresh = () => queries.invalidateQueries({ queryKey: ['harness', job.id] });
-  const add = useJobChange(job.id, async (fields: SheetFields) => {
-    const sheet = await api.post<Sheet>(`/jobs/${job.id}/sheets`, fields);
-    await refresh();
-    return sheet;
-  });
-  const choose = useJobChange(
-    job.id,
-    async ({ sheet, variant }: { sheet: Sheet; variant: string | null }) => {
-      const { id, version, name, source, claims } = sheet;
-      await api.put(`/sheets/${id}`, { name, source, claims, chosenVariant: variant, version });
-      await refresh();
-    },
-  );
+  const add = useCommand(addSheet);
+  const choose = useCommand(chooseVariant);
   const { remove } = useRemoval(job.id);
   return (
     <Dialog title="Sheets and what they claim" onClose={onClose} size="lg">
@@ -94,6 +81,7 @@ export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps
                           disabled={choose.isPending}
                           onClick={() =>
                             choose.mutate({
+                              jobId: job.id,
                               sheet,
                               variant: sheet.chosenVariant === v.variant ? null : v.variant,
                             })
@@ -145,7 +133,12 @@ export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps
             job={job}
             view={view}
             busy={add.isPending}
-            onAdd={(f) => add.mutate(f, { onSuccess: () => setAdding(false) })}
+            onAdd={(fields) =>
+              add.mutate(
+                { jobId: job.id, fields: { ...fields, id: newId() } },
+                { onSuccess: () => setAdding(false) },
+              )
+            }
           />
         ) : (
           <Button variant="secondary" onClick={() => setAdding(true)}>

@@ -1,9 +1,11 @@
 import { useLayoutEffect, useRef } from 'react';
 import type { Connector, HarnessView, JobView, Observation } from '@ulpen/core';
+import { probeCar } from '../../api/commands/probe-car.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFindStore, walkAfter, WALK_START } from './find-store.ts';
 import { advanced, type Selection } from './selection.ts';
-import { useProbe, useTake } from './use-readings.tsx';
+import { useTake } from './use-readings.tsx';
 
 interface InHand {
   job: JobView;
@@ -42,7 +44,7 @@ export function useTaking({ job, view, connector, at, lock, batteryRefused, sele
     if (useFindStore.getState().entry === store.entry) store.type('');
   };
   const take = useTake(job.id);
-  const probe = useProbe(job.id);
+  const probe = useCommand(probeCar);
   const held = { ...conditions, zeroed: job.intake.zeroed };
   const busy = take.isPending || probe.isPending;
   /** One at a time: the next reading belongs to the wires that come next. */
@@ -77,10 +79,14 @@ export function useTaking({ job, view, connector, at, lock, batteryRefused, sele
       return;
     }
     if (stillSaving()) return;
-    probe.mutate(
-      { cavityId: at.first, otherCavityId: at.second, instrument, source: store.source, conditions: held },
-      { onSuccess: goOn },
-    );
+    const asked = {
+      cavityId: at.first,
+      otherCavityId: at.second,
+      instrument,
+      source: store.source,
+      conditions: held,
+    };
+    probe.mutate({ jobId: job.id, probe: asked }, { onSuccess: goOn });
   };
   return { save, measure, question: take.question, busy };
 }

@@ -3,8 +3,9 @@ import { useForm } from 'react-hook-form';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Button, Form } from 'react-bootstrap';
 import { type Job, type JobFields, jobFieldsSchema, type JobView } from '@ulpen/core';
-import { api, ApiProblem } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { changeJob } from '../../api/commands/change-job.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { ApiProblem } from '../../api/client.ts';
 import { Conflict } from '../../ui/Conflict.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { JobFormFields } from '../jobs/JobFormFields.tsx';
@@ -30,14 +31,10 @@ export function CarForm({ job }: { job: JobView }) {
   const [conflict, setConflict] = useState<{ mine: JobFields; current: Job } | null>(null);
   const [version, setVersion] = useState(job.version);
   const tell = useNotices((s) => s.tell);
-  const change = useJobChange(
-    job.id,
-    (body: JobFields & { version: number }) => api.put<Job>(`/jobs/${job.id}`, body),
-    true,
-  );
+  const change = useCommand(changeJob, { showsOwnErrors: true });
   const save = (fields: JobFields, onVersion: number) =>
     change.mutate(
-      { ...fields, version: onVersion },
+      { jobId: job.id, fields: { ...fields, version: onVersion } },
       {
         onSuccess: (saved) => {
           setVersion(saved.version);

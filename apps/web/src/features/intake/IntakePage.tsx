@@ -2,9 +2,10 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { Plus } from 'lucide-react';
-import type { Target, TargetFields } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import type { TargetFields } from '@ulpen/core';
+import { addTarget } from '../../api/commands/add-target.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { newId } from '../../api/new-id.ts';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useFramedJob } from '../job/JobFrame.tsx';
 import { BriefForm } from './BriefForm.tsx';
@@ -25,11 +26,10 @@ export function IntakePage() {
   const [choosing, setChoosing] = useState(false);
   const { intake, change } = useIntake(job);
   const { brief, change: changeBrief } = useBrief(job);
-  const add = useJobChange(job.id, (fields: TargetFields) =>
-    api.post<Target>(`/jobs/${job.id}/targets`, fields),
-  );
+  const add = useCommand(addTarget);
+  const input = (fields: TargetFields) => ({ jobId: job.id, id: newId(), fields });
   const startAll = async (targets: readonly TargetFields[]) => {
-    for (const target of targets) await add.mutateAsync(target);
+    for (const target of targets) await add.mutateAsync(input(target));
   };
   const starts = (
     <div className="target-starts">
@@ -38,7 +38,7 @@ export function IntakePage() {
           key={start.name}
           variant="secondary"
           disabled={add.isPending}
-          onClick={() => add.mutate(start, { onSuccess: () => setChoosing(false) })}
+          onClick={() => add.mutate(input(start), { onSuccess: () => setChoosing(false) })}
         >
           {start.name}
         </Button>

@@ -8,8 +8,9 @@ import {
   type TargetFields,
   targetFieldsSchema,
 } from '@ulpen/core';
-import { api, ApiProblem } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { changeTarget } from '../../api/commands/change-target.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { ApiProblem } from '../../api/client.ts';
 import { useRemoval } from '../../api/use-removal.ts';
 import { BandRange } from '../../ui/BandRange.tsx';
 import { Conflict } from '../../ui/Conflict.tsx';
@@ -48,11 +49,7 @@ export function TargetEditor({ target, jobId }: { target: Target; jobId: string 
   const [conflict, setConflict] = useState<Target | null>(null);
   const [faults, setFaults] = useState<Record<string, string>>({});
   const tell = useNotices((s) => s.tell);
-  const change = useJobChange(
-    jobId,
-    (body: TargetFields & { version: number }) => api.put<Target>(`/targets/${target.id}`, body),
-    true,
-  );
+  const change = useCommand(changeTarget, { showsOwnErrors: true });
   const { remove, isPending: removing } = useRemoval(jobId);
   const dirty = !same(draft, base);
   const set = (part: Partial<TargetFields>) => setDraft((d) => ({ ...d, ...part }));
@@ -73,7 +70,7 @@ export function TargetEditor({ target, jobId }: { target: Target; jobId: string 
     setFaults(Object.fromEntries(checked.error?.issues.map((i) => [String(i.path[0]), i.message]) ?? []));
     if (!checked.success) return;
     change.mutate(
-      { ...checked.data, version },
+      { jobId, targetId: target.id, fields: { ...checked.data, version } },
       {
         onSuccess: take,
         onError: (error) => {

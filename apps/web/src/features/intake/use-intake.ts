@@ -1,8 +1,9 @@
 import type { Intake, JobView } from '@ulpen/core';
+import { changeIntake } from '../../api/commands/change-intake.ts';
 import { useSavedAtOnce } from './use-saved-at-once.ts';
 
 /** The intake, saved on every change. */
 export function useIntake(job: JobView) {
-  const { draft, change } = useSavedAtOnce<Intake>(job.id, 'intake', job.intake);
+  const { draft, change } = useSavedAtOnce<Intake>(job.id, changeIntake, job.intake);
   return { intake: draft, change };
 }

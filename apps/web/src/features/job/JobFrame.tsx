@@ -1,14 +1,17 @@
 import { useState } from 'react';
 import { Link, Outlet, useNavigate, useOutletContext, useParams } from 'react-router';
 import { Button, Dropdown } from 'react-bootstrap';
-import { ArchiveRestore, Download, Ellipsis, Trash2 } from 'lucide-react';
+import { ArchiveRestore, Download, Ellipsis, Trash2, History } from 'lucide-react';
 import type { JobView } from '@ulpen/core';
+import { removeJob } from '../../api/commands/remove-job.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
 import { api, ApiProblem } from '../../api/client.ts';
-import { useJob, useJobChange } from '../../api/queries.ts';
+import { useJob } from '../../api/queries.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
 import { Wordmark } from '../../ui/Wordmark.tsx';
+import { HistoryDialog } from './HistoryDialog.tsx';
 import { RemovedDialog } from './RemovedDialog.tsx';
 import { Run } from './Run.tsx';
 import '../../ui/panes.css';
@@ -67,9 +70,9 @@ export function JobFrame() {
 
 function JobMenu({ job }: { job: JobView }) {
   const [deleting, setDeleting] = useState(false);
-  const [showing, setShowing] = useState(false);
+  const [showing, setShowing] = useState<'removed' | 'history' | null>(null);
   const navigate = useNavigate();
-  const remove = useJobChange(null, () => api.remove(`/jobs/${job.id}`));
+  const remove = useCommand(removeJob);
   return (
     <>
       <Dropdown align="end" className="no-print">
@@ -80,7 +83,10 @@ function JobMenu({ job }: { job: JobView }) {
           <Dropdown.Item href={api.fileAddress(job.id)} download>
             <Download size={18} /> Export the job file
           </Dropdown.Item>
-          <Dropdown.Item as="button" onClick={() => setShowing(true)}>
+          <Dropdown.Item as="button" onClick={() => setShowing('history')}>
+            <History size={18} /> History …
+          </Dropdown.Item>
+          <Dropdown.Item as="button" onClick={() => setShowing('removed')}>
             <ArchiveRestore size={18} /> Removed items …
           </Dropdown.Item>
           <Dropdown.Item as="button" onClick={() => setDeleting(true)}>
@@ -88,13 +94,14 @@ function JobMenu({ job }: { job: JobView }) {
           </Dropdown.Item>
         </Dropdown.Menu>
       </Dropdown>
-      {showing && <RemovedDialog jobId={job.id} onClose={() => setShowing(false)} />}
+      {showing === 'removed' && <RemovedDialog jobId={job.id} onClose={() => setShowing(null)} />}
+      {showing === 'history' && <HistoryDialog jobId={job.id} onClose={() => setShowing(null)} />}
       {deleting && (
         <ConfirmDialog
           title={`Delete ${job.car}?`}
           action="Delete the job"
           onCancel={() => setDeleting(false)}
-          onConfirm={() => remove.mutate(undefined, { onSuccess: () => void navigate('/') })}
+          onConfirm={() => remove.mutate({ jobId: job.id }, { onSuccess: () => void navigate('/') })}
         >
           <p>
             Its outputs, captures, targets and plans go with it. There is no way back, unless the job file was

@@ -2,9 +2,10 @@ import { useDeferredValue, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { Boxes, FileDown, GraduationCap, Plus } from 'lucide-react';
-import type { Job } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange, useJobs } from '../../api/queries.ts';
+import { importJob } from '../../api/commands/import-job.ts';
+import { startPractice } from '../../api/commands/start-practice.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { useJobs } from '../../api/queries.ts';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
 import { Wordmark } from '../../ui/Wordmark.tsx';
@@ -118,21 +119,16 @@ export function JobListPage() {
 /** A simulated car to practise on; every one is different. */
 function PracticeButton() {
   const navigate = useNavigate();
-  const start = useJobChange(null, () =>
-    api.post<Job>('/practice-jobs', {
-      seed: 1 + Math.floor(Math.random() * 2_000_000_000),
-      connectors: 3,
-      sheet: null,
-      reversedPairs: null,
-      slipRate: 0.02,
-    }),
-  );
+  const start = useCommand(startPractice);
+  const begin = () => {
+    const seed = 1 + Math.floor(Math.random() * 2_000_000_000);
+    start.mutate(
+      { seed, connectors: 3, sheet: null, reversedPairs: null, slipRate: 0.02 },
+      { onSuccess: (job) => void navigate(`/jobs/${job.id}/find`) },
+    );
+  };
   return (
-    <Button
-      variant="secondary"
-      disabled={start.isPending}
-      onClick={() => start.mutate(undefined, { onSuccess: (job) => void navigate(`/jobs/${job.id}/find`) })}
-    >
+    <Button variant="secondary" disabled={start.isPending} onClick={begin}>
       <GraduationCap size={18} /> Practise
     </Button>
   );
@@ -141,7 +137,7 @@ function PracticeButton() {
 function ImportJobButton() {
   const input = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-  const take = useJobChange(null, (file: File) => api.upload<Job>('/job-files', file));
+  const take = useCommand(importJob);
   return (
     <>
       <input
@@ -153,7 +149,7 @@ function ImportJobButton() {
         onChange={(e) => {
           const file = e.target.files?.[0];
           e.target.value = '';
-          if (file) take.mutate(file, { onSuccess: (job) => void navigate(`/jobs/${job.id}`) });
+          if (file) take.mutate({ file }, { onSuccess: (job) => void navigate(`/jobs/${job.id}`) });
         }}
       />
       <Button variant="secondary" disabled={take.isPending} onClick={() => input.current?.click()}>

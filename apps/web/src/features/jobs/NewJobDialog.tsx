@@ -2,9 +2,9 @@ import { useForm } from 'react-hook-form';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { type Job, type JobFields, jobFieldsSchema } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { type JobFields, jobFieldsSchema } from '@ulpen/core';
+import { addJob } from '../../api/commands/add-job.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { JobFormFields } from './JobFormFields.tsx';
 
@@ -14,7 +14,7 @@ export function NewJobDialog({ onClose }: { onClose: () => void }) {
     resolver: zodResolver(jobFieldsSchema),
     defaultValues: { car: '', year: null, system: '', place: '', wish: '' },
   });
-  const add = useJobChange(null, (fields: JobFields) => api.post<Job>('/jobs', fields));
+  const add = useCommand(addJob);
   return (
     <Dialog title="New job" onClose={onClose}>
       <Form

@@ -4,9 +4,11 @@ import { Button } from 'react-bootstrap';
 import { Pin, PinOff } from 'lucide-react';
 import { format } from 'date-fns';
 import { type Capture, chooseCapture, livePin, type PairView } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
-import { useNotices } from '../../ui/notices-store.ts';
+import { pinCapture } from '../../api/commands/pin-capture.ts';
+import { restoreCapture } from '../../api/commands/restore-capture.ts';
+import { unpinCapture } from '../../api/commands/unpin-capture.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { withdrawCapture } from '../../api/commands/withdraw-capture.ts';
 import { bandEdges, classWord } from '../../ui/bands-words.ts';
 import { useFramedJob } from '../job/JobFrame.tsx';
 import { PinDialog } from './PinDialog.tsx';
@@ -17,12 +19,13 @@ import { PinDialog } from './PinDialog.tsx';
  */
 export function CaptureList({ pair, shownId }: { pair: PairView; shownId: string | null }) {
   const job = useFramedJob();
-  const tell = useNotices((s) => s.tell);
   const [pinning, setPinning] = useState<Capture | null>(null);
   const choice = chooseCapture(job, pair);
-  const send = useJobChange(job.id, ({ id, what, body }: { id: string; what: string; body?: object }) =>
-    api.post<Capture>(`/captures/${id}/${what}`, body),
-  );
+  const withdraw = useCommand(withdrawCapture);
+  const restore = useCommand(restoreCapture);
+  const pin = useCommand(pinCapture);
+  const unpin = useCommand(unpinCapture);
+  const which = ({ id }: Capture) => ({ jobId: job.id, captureId: id });
   const stands = (capture: Capture) =>
     capture.withdrawnAt
       ? 'withdrawn'
@@ -31,29 +34,6 @@ export function CaptureList({ pair, shownId }: { pair: PairView; shownId: string
           ? 'counts, pinned'
           : 'counts'
         : (choice.others.get(capture.id) ?? '');
-  const unpin = (capture: Capture) =>
-    send.mutate(
-      { id: capture.id, what: 'unpin' },
-      {
-        onSuccess: () =>
-          tell({
-            text: 'Unpinned. The capture nearest to the reference conditions counts again.',
-            undo: () =>
-              send.mutate({ id: capture.id, what: 'pin', body: { because: livePin(capture)!.because } }),
-          }),
-      },
-    );
-  const withdraw = ({ id }: Capture) =>
-    send.mutate(
-      { id, what: 'withdraw' },
-      {
-        onSuccess: () =>
-          tell({
-            text: 'Capture withdrawn; it stays in the record.',
-            undo: () => send.mutate({ id, what: 'restore' }),
-          }),
-      },
-    );
   return (
     <section className="captures" aria-label="Captures">
       <h3 className="label">Captures</h3>
@@ -79,13 +59,18 @@ export function CaptureList({ pair, shownId }: { pair: PairView; shownId: string
               </span>
             </Link>
             {capture.withdrawnAt ? (
-              <Button variant="quiet" onClick={() => send.mutate({ id: capture.id, what: 'restore' })}>
+              <Button variant="quiet" onClick={() => restore.mutate(which(capture))}>
                 Restore
               </Button>
             ) : (
               <>
                 {livePin(capture) ? (
-                  <Button variant="quiet" aria-label="Unpin" title="Unpin" onClick={() => unpin(capture)}>
+                  <Button
+                    variant="quiet"
+                    aria-label="Unpin"
+                    title="Unpin"
+                    onClick={() => unpin.mutate({ ...which(capture), because: livePin(capture)!.because })}
+                  >
                     <PinOff size={16} />
                   </Button>
                 ) : (
@@ -93,7 +78,7 @@ export function CaptureList({ pair, shownId }: { pair: PairView; shownId: string
                     <Pin size={16} />
                   </Button>
                 )}
-                <Button variant="quiet" onClick={() => withdraw(capture)}>
+                <Button variant="quiet" onClick={() => withdraw.mutate(which(capture))}>
                   Withdraw
                 </Button>
               </>
@@ -103,13 +88,10 @@ export function CaptureList({ pair, shownId }: { pair: PairView; shownId: string
       </ul>
       {pinning && (
         <PinDialog
-          busy={send.isPending}
+          busy={pin.isPending}
           onClose={() => setPinning(null)}
           onPin={(because) =>
-            send.mutate(
-              { id: pinning.id, what: 'pin', body: { because } },
-              { onSuccess: () => setPinning(null) },
-            )
+            pin.mutate({ ...which(pinning), because }, { onSuccess: () => setPinning(null) })
           }
         />
       )}

@@ -10,8 +10,8 @@ import {
   pairName,
   UNKNOWN_SITUATION,
 } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { addCapture } from '../../api/commands/add-capture.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
 import { useNotices } from '../../ui/notices-store.ts';
 import { coreWorker } from '../../workers/core-worker.ts';
 import type { ColumnPreview } from '../../workers/core.worker.ts';
@@ -44,20 +44,19 @@ export function ImportDialog({ job, file, pairId, onClose }: ImportDialogProps) 
     (goOn) => coreWorker().previewColumns(file, columns, said.levelKind, goOn),
   );
 
-  const save = useJobChange(
-    job.id,
-    (fields: Said) => api.upload<Capture>(`/pairs/${into}/captures`, file, { ...fields, columns }),
-    true,
-  );
+  const save = useCommand(addCapture, { showsOwnErrors: true });
   const submit = () =>
-    save.mutate(said, {
-      onSuccess: (capture) => {
-        onClose();
-        tell({ text: 'Measurement saved.' });
-        void navigate(`/jobs/${job.id}/listen/${capture.pairId}`);
+    save.mutate(
+      { jobId: job.id, pairId: into, file, fields: { ...said, columns } },
+      {
+        onSuccess: (capture) => {
+          onClose();
+          tell({ text: 'Measurement saved.' });
+          void navigate(`/jobs/${job.id}/listen/${capture.pairId}`);
+        },
+        onError: (error) => setRefused(error.message),
       },
-      onError: (error) => setRefused(error.message),
-    });
+    );
 
   return (
     <FileDialog

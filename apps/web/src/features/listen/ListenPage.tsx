@@ -31,7 +31,9 @@ export function ListenPage() {
   const selected = pairs.find((p) => p.id === pairId) ?? (pairId ? undefined : pairs[0]);
   const close = () => setEditing(null);
   // On a phone the output takes the list's place, which may have been scrolled far down.
-  useEffect(() => window.scrollTo(0, 0), [pairId]);
+  useEffect(() => {
+    void window.scrollTo(0, 0);
+  }, [pairId]);
 
   // Stable, so that opening a dialog does not draw list and chart anew.
   const importFiles = useCallback(

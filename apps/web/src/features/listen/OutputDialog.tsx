@@ -12,8 +12,11 @@ import {
   type PairView,
   type UnitView,
 } from '@ulpen/core';
-import { api, ApiProblem } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { addOutput } from '../../api/commands/add-output.ts';
+import { changeOutput } from '../../api/commands/change-output.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { newId } from '../../api/new-id.ts';
+import { ApiProblem } from '../../api/client.ts';
 import { KEPT_WORDS, useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
@@ -38,27 +41,24 @@ export function OutputDialog({ job, unit, pair, onClose }: OutputDialogProps) {
   const tell = useNotices((s) => s.tell);
   const known = pair ? outputFields(pair) : blankOutput(['left', 'front', 'full']);
   const form = useForm<PairFields>({ resolver: zodResolver(pairFieldsSchema), defaultValues: known });
-  const save = useJobChange(
-    jobId,
-    (fields: PairFields) =>
-      pair
-        ? api.put<Pair>(`/pairs/${pair.id}`, { ...fields, version: pair.version })
-        : api.post<Pair>(`/units/${unit.id}/pairs`, fields),
-    true,
-  );
+  const add = useCommand(addOutput, { showsOwnErrors: true });
+  const change = useCommand(changeOutput, { showsOwnErrors: true });
   const { remove } = useRemoval(jobId);
-  const submit = (fields: PairFields) =>
-    save.mutate(fields, {
-      onSuccess: (saved) => {
+  const submit = (fields: PairFields) => {
+    const then = {
+      onSuccess: (saved: Pair) => {
         onClose();
         void navigate(`/jobs/${jobId}/listen/${saved.id}`);
       },
-      onError: (error) => {
+      onError: (error: Error) => {
         const faults = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
         for (const { field, message } of faults) form.setError(field as keyof PairFields, { message });
         if (faults.length === 0) tell({ tone: 'wrong', text: error.message });
       },
-    });
+    };
+    if (pair) change.mutate({ jobId, pairId: pair.id, version: pair.version, fields, before: null }, then);
+    else add.mutate({ jobId, unitId: unit.id, id: newId(), fields }, then);
+  };
   if (deleting && pair) {
     return (
       <ConfirmDialog
@@ -88,7 +88,7 @@ export function OutputDialog({ job, unit, pair, onClose }: OutputDialogProps) {
         </Modal.Body>
         <EditorFooter
           action={pair ? 'Save' : 'Add the output'}
-          busy={save.isPending}
+          busy={add.isPending || change.isPending}
           onCancel={onClose}
           onRemove={pair ? () => setDeleting(true) : undefined}
         />

@@ -24,7 +24,7 @@ export function OutputFacts({ job, pair }: { job: JobView; pair: PairView }) {
       <div>
         <dt>Sits at</dt>
         <dd>
-          <OutputPlace pair={pair} /> {pair.ends.length > 0 && <OutputWires pair={pair} />}
+          <OutputPlace pair={pair} /> <OutputWires pair={pair} />
         </dd>
       </div>
       <div>

@@ -2,9 +2,11 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Form, Modal } from 'react-bootstrap';
-import { type Unit, type UnitFields, unitFieldsSchema, type UnitView } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { type UnitFields, unitFieldsSchema, type UnitView } from '@ulpen/core';
+import { addUnit } from '../../api/commands/add-unit.ts';
+import { changeUnit } from '../../api/commands/change-unit.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { newId } from '../../api/new-id.ts';
 import { KEPT_WORDS, useRemoval } from '../../api/use-removal.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
@@ -27,11 +29,15 @@ export function UnitDialog({
       ? { kind: unit.kind, name: unit.name, location: unit.location }
       : { kind: 'amplifier', name: 'Amplifier', location: '' },
   });
-  const save = useJobChange(jobId, (fields: UnitFields) =>
+  const add = useCommand(addUnit);
+  const change = useCommand(changeUnit);
+  const submit = (fields: UnitFields) =>
     unit
-      ? api.put<Unit>(`/units/${unit.id}`, { ...fields, version: unit.version })
-      : api.post<Unit>(`/jobs/${jobId}/units`, fields),
-  );
+      ? change.mutate(
+          { jobId, unitId: unit.id, fields: { ...fields, version: unit.version } },
+          { onSuccess: onClose },
+        )
+      : add.mutate({ jobId, id: newId(), fields }, { onSuccess: onClose });
   const { remove } = useRemoval(jobId);
   const { errors } = form.formState;
   if (deleting && unit) {
@@ -48,10 +54,7 @@ export function UnitDialog({
   }
   return (
     <Dialog title={unit ? 'Change the unit' : 'Add a unit'} onClose={onClose}>
-      <Form
-        noValidate
-        onSubmit={(e) => void form.handleSubmit((fields) => save.mutate(fields, { onSuccess: onClose }))(e)}
-      >
+      <Form noValidate onSubmit={(e) => void form.handleSubmit(submit)(e)}>
         <Modal.Body className="d-grid gap-3">
           <Form.Group controlId="unit-kind">
             <Form.Label>Kind</Form.Label>
@@ -79,7 +82,7 @@ export function UnitDialog({
         </Modal.Body>
         <EditorFooter
           action={unit ? 'Save' : 'Add the unit'}
-          busy={save.isPending}
+          busy={add.isPending || change.isPending}
           onCancel={onClose}
           onRemove={unit ? () => setDeleting(true) : undefined}
         />

@@ -3,15 +3,16 @@ import { Button } from 'react-bootstrap';
 import { CircleCheck, CircleDashed } from 'lucide-react';
 import {
   type Decision,
-  type DecisionFields,
   type Loss,
   readinessOf,
   REQUIRED_SOUNDS,
   SOUND_WORD,
   type Trigger,
 } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { newId } from '../../api/new-id.ts';
+import { addDecisions } from '../../api/commands/add-decisions.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { withdrawDecision } from '../../api/commands/withdraw-decision.ts';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFramedPlan } from './PlanFrame.tsx';
 import { SignForm } from './SignForm.tsx';
@@ -31,10 +32,8 @@ export function OwnerPage() {
   const ready = readinessOf(proposal, job.decisions);
   const [signing, setSigning] = useState(false);
   const tell = useNotices((s) => s.tell);
-  const sign = useJobChange(job.id, (decisions: DecisionFields[]) =>
-    api.post<Decision[]>(`/jobs/${job.id}/decisions`, decisions),
-  );
-  const withdraw = useJobChange(job.id, (d: Decision) => api.post(`/decisions/${d.id}/withdraw`));
+  const sign = useCommand(addDecisions);
+  const withdraw = useCommand(withdrawDecision);
   const consents: { loss: Loss; decision: Decision | null }[] = proposal.losses.map((loss) => ({
     loss,
     decision: ready.consented.find((c) => c.loss === loss)?.decision ?? null,
@@ -99,9 +98,12 @@ export function OwnerPage() {
                       type="button"
                       className="link-button no-print"
                       onClick={() =>
-                        withdraw.mutate(decision, {
-                          onSuccess: () => tell({ text: 'Consent is open again.' }),
-                        })
+                        withdraw.mutate(
+                          { jobId: job.id, decisionId: decision.id },
+                          {
+                            onSuccess: () => tell({ text: 'Consent is open again.' }),
+                          },
+                        )
                       }
                     >
                       Take back
@@ -127,15 +129,19 @@ export function OwnerPage() {
             onCancel={() => setSigning(false)}
             onSign={(losses, signedBy) =>
               sign.mutate(
-                losses.map((l) => ({
-                  kind: 'consent' as const,
-                  rule: l.rule,
-                  targetId: null,
-                  pairId: null,
-                  says: l.text,
-                  signedBy,
-                  note: '',
-                })),
+                {
+                  jobId: job.id,
+                  decisions: losses.map((l) => ({
+                    id: newId(),
+                    kind: 'consent' as const,
+                    rule: l.rule,
+                    targetId: null,
+                    pairId: null,
+                    says: l.text,
+                    signedBy,
+                    note: '',
+                  })),
+                },
                 { onSuccess: () => setSigning(false) },
               )
             }

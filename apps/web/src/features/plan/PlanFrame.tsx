@@ -1,9 +1,10 @@
 import { Link, NavLink, Outlet, useOutletContext, useSearchParams } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { Check, Printer, Undo2 } from 'lucide-react';
-import { type JobView, type Plan, planBasisOf, type PlanFields, readinessOf } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import { type JobView, planBasisOf, readinessOf } from '@ulpen/core';
+import { keepPlan } from '../../api/commands/keep-plan.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { newId } from '../../api/new-id.ts';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFramedJob } from '../job/JobFrame.tsx';
@@ -135,7 +136,7 @@ function PlanHead({ job, shown }: PlanOutlet) {
   const [question] = useWhatIf();
   const asked = question.noCut === true || question.noAnalyser === true || Boolean(question.amplifierId);
   const tell = useNotices((s) => s.tell);
-  const keep = useJobChange(job.id, (fields: PlanFields) => api.post<Plan>(`/jobs/${job.id}/plans`, fields));
+  const keep = useCommand(keepPlan);
   const canUndo = useChangesStore((s) => s.past.length > 0);
   const undo = useChangesStore((s) => s.undo);
   const ready = readinessOf(proposal, job.decisions);
@@ -162,7 +163,10 @@ function PlanHead({ job, shown }: PlanOutlet) {
           title={asked ? 'This answers a question. Go back to the job as it is to keep a plan.' : undefined}
           onClick={() =>
             keep.mutate(
-              { name: name.slice(0, 80), proposal, basis: planBasisOf(job) },
+              {
+                jobId: job.id,
+                fields: { id: newId(), name: name.slice(0, 80), proposal, basis: planBasisOf(job) },
+              },
               {
                 onSuccess: (plan) => {
                   tell({ text: 'Plan kept.' });

@@ -2,9 +2,11 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { CircleCheck, CircleDashed, OctagonX, TriangleAlert } from 'lucide-react';
-import type { Decision, DecisionFields, JobView, Readiness, Remark } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useJobChange } from '../../api/queries.ts';
+import type { JobView, Readiness, Remark } from '@ulpen/core';
+import { newId } from '../../api/new-id.ts';
+import { addDecisions } from '../../api/commands/add-decisions.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { withdrawDecision } from '../../api/commands/withdraw-decision.ts';
 import { useNotices } from '../../ui/notices-store.ts';
 import { settlePath } from './plan-words.ts';
 import { SignForm } from './SignForm.tsx';
@@ -19,10 +21,8 @@ interface RemarksProps {
 export function Remarks({ job, remarks, readiness }: RemarksProps) {
   const [signing, setSigning] = useState(false);
   const tell = useNotices((s) => s.tell);
-  const withdraw = useJobChange(job.id, (d: Decision) => api.post(`/decisions/${d.id}/withdraw`));
-  const accept = useJobChange(job.id, (decisions: DecisionFields[]) =>
-    api.post<Decision[]>(`/jobs/${job.id}/decisions`, decisions),
-  );
+  const withdraw = useCommand(withdrawDecision);
+  const accept = useCommand(addDecisions);
   const loud = remarks.filter((r) => r.severity === 'error' || r.severity === 'warning');
   const notes = remarks.filter((r) => r.severity === 'note');
   return (
@@ -69,15 +69,19 @@ export function Remarks({ job, remarks, readiness }: RemarksProps) {
               onCancel={() => setSigning(false)}
               onSign={(chosen, signedBy) =>
                 accept.mutate(
-                  chosen.map((r) => ({
-                    kind: 'accepted' as const,
-                    rule: r.rule,
-                    targetId: r.targetId,
-                    pairId: r.pairId,
-                    says: r.text,
-                    signedBy,
-                    note: '',
-                  })),
+                  {
+                    jobId: job.id,
+                    decisions: chosen.map((r) => ({
+                      id: newId(),
+                      kind: 'accepted' as const,
+                      rule: r.rule,
+                      targetId: r.targetId,
+                      pairId: r.pairId,
+                      says: r.text,
+                      signedBy,
+                      note: '',
+                    })),
+                  },
                   { onSuccess: () => setSigning(false) },
                 )
               }
@@ -99,7 +103,10 @@ export function Remarks({ job, remarks, readiness }: RemarksProps) {
                     type="button"
                     className="link-button no-print"
                     onClick={() =>
-                      withdraw.mutate(decision, { onSuccess: () => tell({ text: 'Open again.' }) })
+                      withdraw.mutate(
+                        { jobId: job.id, decisionId: decision.id },
+                        { onSuccess: () => tell({ text: 'Open again.' }) },
+                      )
                     }
                   >
                     Take back

@@ -1,8 +1,10 @@
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import type { LibraryDevice } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useShopChange } from '../../api/shop-queries.ts';
+import { addDevices } from '../../api/commands/add-devices.ts';
+import { changeDevice } from '../../api/commands/change-device.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { newId } from '../../api/new-id.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { checked, DEVICE_GROUPS, type DeviceField, fieldOf, newDevice, withField } from './device-fields.ts';
@@ -12,19 +14,21 @@ export function DeviceDialog({ device, onClose }: { device: LibraryDevice | null
   const [draft, setDraft] = useState<Record<string, unknown>>(() => (device ? { ...device } : newDevice()));
   const [faults, setFaults] = useState<Record<string, string>>({});
   const tell = useNotices((s) => s.tell);
-  const save = useShopChange((fields: object) =>
-    device ? api.put(`/devices/${device.id}`, fields) : api.post('/devices', [fields]),
-  );
+  const add = useCommand(addDevices);
+  const change = useCommand(changeDevice);
   const submit = () => {
     const result = checked(draft);
     if ('faults' in result) return setFaults(result.faults);
     setFaults({});
-    save.mutate(device ? { ...result.device, version: device.version } : result.device, {
+    const then = {
       onSuccess: () => {
         tell({ text: `${result.device.name} saved.` });
         onClose();
       },
-    });
+    };
+    if (device)
+      change.mutate({ deviceId: device.id, fields: { ...result.device, version: device.version } }, then);
+    else add.mutate({ devices: [{ ...result.device, id: newId() }] }, then);
   };
   return (
     <Dialog title={device ? device.name : 'A new device'} size="lg" onClose={onClose} scrollable>
@@ -69,7 +73,7 @@ export function DeviceDialog({ device, onClose }: { device: LibraryDevice | null
         <Button variant="secondary" onClick={onClose}>
           Cancel
         </Button>
-        <Button onClick={submit} disabled={save.isPending}>
+        <Button onClick={submit} disabled={add.isPending || change.isPending}>
           Save the device
         </Button>
       </Modal.Footer>

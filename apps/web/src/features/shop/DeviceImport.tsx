@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
-import { type DeviceFields, type DeviceTable, readDevices } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useShopChange } from '../../api/shop-queries.ts';
+import { type DeviceTable, readDevices } from '@ulpen/core';
+import { newId } from '../../api/new-id.ts';
+import { addDevices } from '../../api/commands/add-devices.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { KIND_WORD } from '../plan/plan-words.ts';
@@ -15,7 +16,7 @@ export function DeviceImport({ known, onClose }: { known: readonly string[]; onC
   const [table, setTable] = useState<DeviceTable | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   const tell = useNotices((s) => s.tell);
-  const save = useShopChange((devices: DeviceFields[]) => api.post('/devices', devices));
+  const save = useCommand(addDevices);
   const read = async (file: File) => {
     setTable(null);
     if (file.size > MOST_BYTES)
@@ -84,12 +85,15 @@ export function DeviceImport({ known, onClose }: { known: readonly string[]; onC
         <Button
           disabled={!table || table.devices.length === 0 || save.isPending}
           onClick={() =>
-            save.mutate(table!.devices, {
-              onSuccess: () => {
-                tell({ text: `${table!.devices.length} taken in.` });
-                onClose();
+            save.mutate(
+              { devices: table!.devices.map((d) => ({ ...d, id: newId() })) },
+              {
+                onSuccess: () => {
+                  tell({ text: `${table!.devices.length} taken in.` });
+                  onClose();
+                },
               },
-            })
+            )
           }
         >
           Take {table?.devices.length ?? 0} in

@@ -2,12 +2,13 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { Download, FileUp, Pencil, Plus, Trash2 } from 'lucide-react';
-import { DEVICE_KINDS, type LibraryDevice, type Preferences, type PreferencesFields } from '@ulpen/core';
-import { api } from '../../api/client.ts';
-import { useDevices, usePreferences, useShopChange } from '../../api/shop-queries.ts';
+import { DEVICE_KINDS, type LibraryDevice, type PreferencesFields } from '@ulpen/core';
+import { changePreferences } from '../../api/commands/change-preferences.ts';
+import { removeDevice } from '../../api/commands/remove-device.ts';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { useDevices, usePreferences } from '../../api/shop-queries.ts';
 import { Choices } from '../../ui/Choices.tsx';
 import { EmptyState } from '../../ui/EmptyState.tsx';
-import { useNotices } from '../../ui/notices-store.ts';
 import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
 import { Wordmark } from '../../ui/Wordmark.tsx';
 import { KIND_WORD, PREFERENCE_WORDS, PRICE_WORD } from '../plan/plan-words.ts';
@@ -82,15 +83,7 @@ export function ShopPage() {
 }
 
 function DeviceRow({ device, onEdit }: { device: LibraryDevice; onEdit: () => void }) {
-  const tell = useNotices((s) => s.tell);
-  const restore = useShopChange(() => api.post(`/devices/${device.id}/restore`));
-  const remove = useShopChange((d: LibraryDevice) => api.remove(`/devices/${d.id}`));
-  // Told by the promise: the row is gone by then, and callbacks of a row that is gone are never called.
-  const drop = () =>
-    remove.mutateAsync(device).then(
-      () => tell({ text: `${device.name} removed.`, undo: () => restore.mutate(undefined) }),
-      () => undefined,
-    );
+  const remove = useCommand(removeDevice);
   return (
     <li>
       <span className="device-name">
@@ -111,7 +104,7 @@ function DeviceRow({ device, onEdit }: { device: LibraryDevice; onEdit: () => vo
           variant="quiet"
           aria-label={`Remove ${device.name}`}
           title="Remove"
-          onClick={() => void drop()}
+          onClick={() => remove.mutate({ deviceId: device.id, name: device.name })}
         >
           <Trash2 size={18} />
         </Button>
@@ -123,7 +116,7 @@ function DeviceRow({ device, onEdit }: { device: LibraryDevice; onEdit: () => vo
 /** Where schools of the trade differ, this is what the shop does. */
 function PreferencesPane() {
   const preferences = usePreferences();
-  const change = useShopChange((next: Preferences) => api.put<Preferences>('/shop/preferences', next));
+  const change = useCommand(changePreferences);
   const now = preferences.data;
   if (!now) return <section className="pane" aria-label="How this shop works" />;
   const put = <K extends keyof PreferencesFields>(key: K, value: PreferencesFields[K]) =>

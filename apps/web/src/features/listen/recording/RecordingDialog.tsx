@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { type JobView, RECORDING_LIMITS, type TakenRecording, UNKNOWN_SITUATION } from '@ulpen/core';
-import { api } from '../../../api/client.ts';
-import { useJobChange } from '../../../api/queries.ts';
+import { type JobView, RECORDING_LIMITS, UNKNOWN_SITUATION } from '@ulpen/core';
+import { addRecording } from '../../../api/commands/add-recording.ts';
+import { useCommand } from '../../../api/commands/use-command.ts';
 import { useNotices } from '../../../ui/notices-store.ts';
 import { soundWorker } from '../../../workers/sound-worker.ts';
 import type { RecordingPreview } from '../../../workers/sound.worker.ts';
@@ -48,21 +48,20 @@ export function RecordingDialog({
   const useless =
     preview?.ok && said.played !== 'silence' ? preview.report.faults.some((f) => f.useless) : false;
 
-  const save = useJobChange(
-    job.id,
-    (fields: SaidOfRecording) => api.upload<TakenRecording>(`/jobs/${job.id}/recordings`, file, fields),
-    true,
-  );
+  const save = useCommand(addRecording, { showsOwnErrors: true });
   const submit = () =>
-    save.mutate(said, {
-      onSuccess: ({ recording }) => {
-        onSaved?.();
-        onClose();
-        tell({ text: 'Recording saved.' });
-        void navigate(backTo ?? `/jobs/${job.id}/listen/${recording.firstPairId}`);
+    save.mutate(
+      { jobId: job.id, file, fields: said },
+      {
+        onSuccess: ({ recording }) => {
+          onSaved?.();
+          onClose();
+          tell({ text: 'Recording saved.' });
+          void navigate(backTo ?? `/jobs/${job.id}/listen/${recording.firstPairId}`);
+        },
+        onError: (error) => setRefused(error.message),
       },
-      onError: (error) => setRefused(error.message),
-    });
+    );
 
   return (
     <FileDialog

@@ -2,9 +2,9 @@ import { format } from 'date-fns';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { formatFrequency, type JobView, pairName, type PairView, type RecordingRecord } from '@ulpen/core';
-import { api } from '../../../api/client.ts';
-import { useJobChange } from '../../../api/queries.ts';
-import { useNotices } from '../../../ui/notices-store.ts';
+import { restoreRecording } from '../../../api/commands/restore-recording.ts';
+import { useCommand } from '../../../api/commands/use-command.ts';
+import { withdrawRecording } from '../../../api/commands/withdraw-recording.ts';
 import { dbWords, delayWords, percentWords, PLAYED_WORD, POLARITY_WORD } from './recording-words.ts';
 import { PhaseStrip } from './PhaseStrip.tsx';
 import './recording.css';
@@ -24,10 +24,9 @@ export function RecordingFindings({ job, pair }: { job: JobView; pair: PairView 
 }
 
 function Recorded({ job, pair, recording }: { job: JobView; pair: PairView; recording: RecordingRecord }) {
-  const tell = useNotices((s) => s.tell);
-  const change = useJobChange(job.id, (verb: 'withdraw' | 'restore') =>
-    api.post<RecordingRecord>(`/recordings/${recording.id}/${verb}`),
-  );
+  const withdraw = useCommand(withdrawRecording);
+  const restore = useCommand(restoreRecording);
+  const which = { jobId: job.id, recordingId: recording.id };
   const { between, report, volumeStep, withdrawnAt } = recording;
   const otherId = recording.firstPairId === pair.id ? recording.secondPairId : recording.firstPairId;
   const other = job.units.flatMap((u) => u.pairs).find((p) => p.id === otherId);
@@ -50,22 +49,11 @@ function Recorded({ job, pair, recording }: { job: JobView; pair: PairView; reco
           </span>
         )}
         {withdrawnAt ? (
-          <Button variant="quiet" onClick={() => change.mutate('restore')}>
+          <Button variant="quiet" onClick={() => restore.mutate(which)}>
             Restore
           </Button>
         ) : (
-          <Button
-            variant="quiet"
-            onClick={() =>
-              change.mutate('withdraw', {
-                onSuccess: () =>
-                  tell({
-                    text: 'Recording withdrawn with its captures; it stays in the record.',
-                    undo: () => change.mutate('restore'),
-                  }),
-              })
-            }
-          >
+          <Button variant="quiet" onClick={() => withdraw.mutate(which)}>
             Withdraw
           </Button>
         )}

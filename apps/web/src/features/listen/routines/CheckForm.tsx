@@ -1,9 +1,9 @@
+import { addChecks } from '../../../api/commands/add-checks.ts';
+import { useCommand } from '../../../api/commands/use-command.ts';
+import { newId } from '../../../api/new-id.ts';
 import { useRef, useState } from 'react';
 import { Plus } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
-import type { Check, CheckFields } from '@ulpen/core';
-import { api } from '../../../api/client.ts';
-import { useJobChange } from '../../../api/queries.ts';
 import { typedNumber } from '../../../ui/NumberField.tsx';
 import { bodyOf, type CheckFormShape } from './check-forms.ts';
 
@@ -19,9 +19,7 @@ export function CheckForm({ jobId, pairId, shape }: CheckFormProps) {
   const [values, setValues] = useState(shape.start);
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const form = useRef<HTMLFormElement>(null);
-  const add = useJobChange(jobId, (check: CheckFields) =>
-    api.post<Check[]>(`/jobs/${jobId}/checks`, [check]),
-  );
+  const add = useCommand(addChecks);
   const submit = (event: React.FormEvent) => {
     event.preventDefault();
     const result = bodyOf(shape, values, typedNumber);
@@ -33,7 +31,7 @@ export function CheckForm({ jobId, pairId, shape }: CheckFormProps) {
     }
     setWrong({});
     add.mutate(
-      { pairId, body: result.body, note: '' },
+      { jobId, checks: [{ id: newId(), pairId, body: result.body, note: '' }] },
       {
         onSuccess: () => {
           setValues(shape.next);

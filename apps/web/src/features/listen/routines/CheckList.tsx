@@ -1,9 +1,9 @@
 import { format } from 'date-fns';
 import { Button } from 'react-bootstrap';
-import type { Check, CheckBody, JobView } from '@ulpen/core';
-import { api } from '../../../api/client.ts';
-import { useJobChange } from '../../../api/queries.ts';
-import { useNotices } from '../../../ui/notices-store.ts';
+import type { CheckBody, JobView } from '@ulpen/core';
+import { restoreCheck } from '../../../api/commands/restore-check.ts';
+import { useCommand } from '../../../api/commands/use-command.ts';
+import { withdrawCheck } from '../../../api/commands/withdraw-check.ts';
 import { checkWords } from './check-words.ts';
 
 interface CheckListProps {
@@ -14,10 +14,8 @@ interface CheckListProps {
 
 /** What was kept so far, newest first. A mistake is withdrawn and stays in the record. */
 export function CheckList({ job, kinds, pairId }: CheckListProps) {
-  const tell = useNotices((s) => s.tell);
-  const change = useJobChange(job.id, ({ id, verb }: { id: string; verb: 'withdraw' | 'restore' }) =>
-    api.post<Check>(`/checks/${id}/${verb}`),
-  );
+  const withdraw = useCommand(withdrawCheck);
+  const restore = useCommand(restoreCheck);
   const own = job.checks.filter((c) => c.pairId === pairId && kinds.includes(c.body.kind)).reverse();
   if (own.length === 0) return null;
   return (
@@ -29,18 +27,7 @@ export function CheckList({ job, kinds, pairId }: CheckListProps) {
           <Button
             variant="quiet"
             onClick={() =>
-              check.withdrawnAt
-                ? change.mutate({ id: check.id, verb: 'restore' })
-                : change.mutate(
-                    { id: check.id, verb: 'withdraw' },
-                    {
-                      onSuccess: () =>
-                        tell({
-                          text: 'Withdrawn; it stays in the record.',
-                          undo: () => change.mutate({ id: check.id, verb: 'restore' }),
-                        }),
-                    },
-                  )
+              (check.withdrawnAt ? restore : withdraw).mutate({ jobId: job.id, checkId: check.id })
             }
           >
             {check.withdrawnAt ? 'Restore' : 'Withdraw'}

@@ -9,8 +9,10 @@ import {
   speakerName,
   type Way,
 } from '@ulpen/core';
-import { api } from '../../../api/client.ts';
-import { useJobChange } from '../../../api/queries.ts';
+import { addSpeaker } from '../../../api/commands/add-speaker.ts';
+import { changeSpeaker } from '../../../api/commands/change-speaker.ts';
+import { useCommand } from '../../../api/commands/use-command.ts';
+import { newId } from '../../../api/new-id.ts';
 import { useRemoval } from '../../../api/use-removal.ts';
 import { EditorFooter } from '../../../ui/EditorFooter.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
@@ -31,17 +33,20 @@ export function SpeakerEditor({ job, speaker, start, onDone }: SpeakerEditorProp
   // Each row keeps its field as others come and go.
   const [coils, setCoils] = useState(() => start.coils.map((coil, key) => ({ ...coil, key })));
   const outputs = job.units.flatMap((u) => u.pairs);
-  const save = useJobChange(job.id, (fields: FactorySpeakerFields) =>
-    speaker
-      ? api.put<FactorySpeaker>(`/speakers/${speaker.id}`, { ...fields, version: speaker.version })
-      : api.post<FactorySpeaker>(`/jobs/${job.id}/speakers`, fields),
-  );
+  const add = useCommand(addSpeaker);
+  const change = useCommand(changeSpeaker);
   const { remove } = useRemoval(job.id);
   const set = (key: number, part: Partial<FactorySpeakerFields['coils'][number]>) =>
     setCoils((now) => now.map((c) => (c.key === key ? { ...c, ...part } : c)));
   const submit = (event: React.FormEvent) => {
     event.preventDefault();
-    save.mutate({ way, coils: coils.map(({ pairId, ohm }) => ({ pairId, ohm })) }, { onSuccess: onDone });
+    const fields = { way, coils: coils.map(({ pairId, ohm }) => ({ pairId, ohm })) };
+    if (speaker)
+      change.mutate(
+        { jobId: job.id, speakerId: speaker.id, fields: { ...fields, version: speaker.version } },
+        { onSuccess: onDone },
+      );
+    else add.mutate({ jobId: job.id, id: newId(), fields }, { onSuccess: onDone });
   };
   return (
     <Form noValidate onSubmit={submit}>
@@ -105,7 +110,7 @@ export function SpeakerEditor({ job, speaker, start, onDone }: SpeakerEditorProp
       </Modal.Body>
       <EditorFooter
         action={speaker ? 'Save' : 'Add the speaker'}
-        busy={save.isPending}
+        busy={add.isPending || change.isPending}
         onCancel={onDone}
         onRemove={
           speaker

@@ -6,6 +6,7 @@ import {
   type FactorySpeakerFields,
   type JobView,
   pairName,
+  pairPlace,
   speakerName,
 } from '@ulpen/core';
 import { Dialog } from '../../../ui/Dialog.tsx';
@@ -43,7 +44,8 @@ export function SpeakersDialog({ job, onClose }: { job: JobView; onClose: () => 
                 {speaker.coils
                   .map(({ pairId, ohm }) => {
                     const output = outputs.find((o) => o.id === pairId);
-                    return `${output ? pairName(output) : 'not driven'}${ohm === null ? '' : `, ${ohm} Ω`}`;
+                    const at = output ? pairPlace(output) || pairName(output) : 'not driven';
+                    return `${at}${ohm === null ? '' : `, ${ohm} Ω`}`;
                   })
                   .join(' · ')}
               </span>

@@ -1,0 +1,208 @@
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { viewOfCar, DEMO_CARS } from '@ulpen/core/carsim';
+import type { Capture, HarnessView, JobView, Reading } from '@ulpen/core';
+import { QueryClient } from '@tanstack/react-query';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { ApiProblem } from '../client.ts';
+import { addReadings } from './add-readings.ts';
+import { addTarget } from './add-target.ts';
+import { runBound, runCommand } from './run-command.ts';
+import { withdrawCapture } from './withdraw-capture.ts';
+import { withdrawReading } from './withdraw-reading.ts';
+
+interface Got {
+  method: string;
+  path: string;
+  command: string;
+  body: string;
+}
+type Answer = (got: Got, response: ServerResponse) => void;
+
+/** A server of its own that notes what comes and answers as a test says. */
+let got: Got[] = [];
+let answer: Answer;
+const real = globalThis.fetch;
+const server = createServer((request: IncomingMessage, response) => {
+  let body = '';
+  request.on('data', (part: Buffer) => (body += part.toString()));
+  request.on('end', () => {
+    const { method = '', url = '', headers } = request;
+    const one = {
+      method,
+      path: url.replace('/api/v1', ''),
+      command: String(headers['ulpen-command'] ?? ''),
+      body,
+    };
+    got.push(one);
+    answer(one, response);
+  });
+});
+const json = (response: ServerResponse, body: unknown, revision: number, status = 200) =>
+  response
+    .writeHead(status, { 'content-type': 'application/json', 'ulpen-revision': String(revision) })
+    .end(JSON.stringify(body));
+const refuse = (response: ServerResponse, status: number) =>
+  response
+    .writeHead(status, { 'content-type': 'application/problem+json' })
+    .end(JSON.stringify({ type: 'about:blank', title: 'No', status, detail: 'not so' }));
+
+beforeAll(async () => {
+  await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
+  const { port } = server.address() as AddressInfo;
+  // The page's addresses have no host; here they lead to this server.
+  globalThis.fetch = (path, init) => real(`http://127.0.0.1:${port}${String(path)}`, init);
+});
+afterAll(() => {
+  globalThis.fetch = real;
+  server.close();
+});
+
+let queries: QueryClient;
+const jobId = 'j1';
+const job = () => queries.getQueryData<JobView>(['job', jobId])!;
+const capture = () => job().units[0].pairs[0].captures[0];
+beforeEach(() => {
+  got = [];
+  queries = new QueryClient();
+  queries.setQueryData(['job', jobId], { ...viewOfCar(DEMO_CARS[1]), revision: 7 });
+});
+const writes = () => got.filter((g) => g.method !== 'GET');
+
+describe('a command', () => {
+  it('shows what it changes before the server has answered', async () => {
+    let seen: string | null = 'not asked';
+    answer = (_, response) => {
+      seen = capture().withdrawnAt;
+      json(response, { ...capture(), withdrawnAt: '2026-11-02T09:00:00.000Z' }, 8, 201);
+    };
+    await runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
+    expect(seen).toMatch(/^\d{4}-/);
+    expect(writes()).toMatchObject([{ method: 'POST', path: `/captures/${capture().id}/withdraw` }]);
+  });
+
+  it('takes everything back when the server refuses', async () => {
+    const before = job();
+    answer = (_, response) => refuse(response, 409);
+    const asked = runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
+    await expect(asked).rejects.toThrow('not so');
+    expect(job()).toEqual(before);
+  });
+
+  it('goes out under one id, and once more under the same one when the connection breaks', async () => {
+    answer = (_, response) => {
+      if (writes().length === 1) response.destroy();
+      else json(response, capture(), 8, 201);
+    };
+    await runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
+    const [first, second] = writes();
+    expect(first.command).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/);
+    expect(second).toEqual(first);
+    await runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
+    expect(writes()[2].command).not.toBe(first.command);
+  });
+
+  it('says so when nobody answers at all', async () => {
+    answer = (_, response) => response.destroy();
+    const asked = runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
+    await expect(asked).rejects.toBeInstanceOf(ApiProblem);
+    expect(writes()).toHaveLength(2);
+    expect(capture().withdrawnAt).toBeNull();
+  });
+
+  it('waits for the one before it to the same job, whatever became of that', async () => {
+    let open = 0;
+    let most = 0;
+    answer = ({ path }, response) => {
+      most = Math.max(most, ++open);
+      setImmediate(() => {
+        open--;
+        if (path.includes('/targets') && got.length === 1) refuse(response, 400);
+        else json(response, { id: 'x' }, 8, 201);
+      });
+    };
+    const { layout, axle, lowHz, highHz, speakerLevelInput, speaker, amplifierId } = job().targets[0];
+    const rest = { layout, axle, lowHz, highHz, speakerLevelInput, speaker, amplifierId };
+    const all = ['one', 'two', 'three'].map((name, n) =>
+      runCommand(queries, addTarget, { jobId, id: `t${n + 10}`, fields: { ...rest, name } }),
+    );
+    await Promise.allSettled(all);
+    expect(writes().map((g) => (JSON.parse(g.body) as { name: string }).name)).toEqual([
+      'one',
+      'two',
+      'three',
+    ]);
+    expect(most).toBe(1);
+  });
+
+  it('is undone by the command that it names, wherever its screen has gone', async () => {
+    answer = (_, response) => json(response, capture(), 8, 201);
+    const input = { jobId, captureId: capture().id };
+    const result: Capture = await runCommand(queries, withdrawCapture, input);
+    await runBound(queries, withdrawCapture.undo!(input, result)!.back);
+    expect(writes().map((g) => g.path)).toEqual([
+      `/captures/${capture().id}/withdraw`,
+      `/captures/${capture().id}/restore`,
+    ]);
+    expect(capture().withdrawnAt).toBeNull();
+  });
+});
+
+describe('a reading', () => {
+  const reading = (kind: 'dc' | 'seen', id = 'r1') =>
+    ({
+      id,
+      cavityId: 'k1:1',
+      otherCavityId: null,
+      withdrawnAt: null,
+      observation: { kind },
+    }) as unknown as Reading;
+  const harness = () => queries.getQueryData<HarnessView>(['harness', jobId])!;
+  beforeEach(() => {
+    queries.setQueryData(['harness', jobId], { connectors: [], sheets: [], readings: [], simulation: null });
+  });
+
+  it('moves itself and how far Find is, and not the job again', async () => {
+    const find = { connectors: 3, wires: 40, untouched: 12 };
+    answer = ({ method, path }, response) =>
+      method === 'POST'
+        ? json(response, [reading('dc')], 8, 201)
+        : json(response, path.endsWith('/find') ? find : {}, 8);
+    await runCommand(queries, addReadings, { jobId, readings: [reading('dc')] });
+    expect(harness().readings).toEqual([reading('dc')]);
+    expect([job().find, job().revision]).toEqual([find, 8]);
+    expect(got.map((g) => `${g.method} ${g.path}`)).toEqual([
+      `POST /jobs/${jobId}/readings`,
+      `GET /jobs/${jobId}/find`,
+    ]);
+    expect(queries.getQueryState(['job', jobId])!.isInvalidated).toBe(false);
+    const bytes = got.reduce((n, g) => n + g.body.length, 0) + JSON.stringify([[reading('dc')], find]).length;
+    expect(bytes).toBeLessThan(4000);
+  });
+
+  it('does not take another write for its own: the job is asked for anew', async () => {
+    answer = ({ method }, response) =>
+      method === 'POST' ? json(response, [reading('dc')], 9, 201) : json(response, {}, 9);
+    await runCommand(queries, addReadings, { jobId, readings: [reading('dc')] });
+    expect(job().revision).toBe(7);
+  });
+
+  it('that tells a colour changes what outputs show', async () => {
+    answer = (_, response) => json(response, [reading('seen')], 8, 201);
+    await runCommand(queries, addReadings, { jobId, readings: [reading('seen')] });
+    expect(queries.getQueryState(['job', jobId])!.isInvalidated).toBe(true);
+    expect(got).toHaveLength(1);
+  });
+
+  it('that is withdrawn is marked at once, and told with its undo', async () => {
+    queries.setQueryData(['harness', jobId], { ...harness(), readings: [reading('dc')] });
+    answer = (_, response) => {
+      expect(harness().readings[0].withdrawnAt).not.toBeNull();
+      json(response, { ...reading('dc'), entered: '12.6', withdrawnAt: '2026-11-02T09:00:00.000Z' }, 8, 201);
+    };
+    const input = { jobId, reading: reading('dc') };
+    const result = await runCommand(queries, withdrawReading, input);
+    expect(withdrawReading.undo!(input, result)!.text).toBe('Withdrawn: 12.6. It stays in the record.');
+    expect(harness().readings[0].withdrawnAt).toBe('2026-11-02T09:00:00.000Z');
+  });
+});
