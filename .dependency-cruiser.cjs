@@ -29,6 +29,13 @@ module.exports = {
       },
       to: { path: '^packages/core/src/carsim' },
     },
+    {
+      name: 'features-apart',
+      comment: 'What two stages share is in ui/, api/ or core, under a name of the domain.',
+      severity: 'error',
+      from: { path: '^apps/web/src/features/([^/]+)/' },
+      to: { path: '^apps/web/src/features/', pathNot: '^apps/web/src/features/$1/' },
+    },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
   ],
   options: {

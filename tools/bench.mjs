@@ -1,10 +1,12 @@
 // npm run bench: the times that matter, as a table, kept in docs/benchmarks.md. Compare rows of one run: machines are noisy.
+// npm run bench -- --against REV: the same beside the times of another commit, in one run; the page in docs/ stays as it is.
 import { existsSync } from 'node:fs';
 import { readFile, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
+import { compared, comparisonTable, measuredAt, rowsOf } from './bench-against.mjs';
 import { BROWSER } from './browser.mjs';
 import { largeJobs } from './bench-large-job.mjs';
 import { listenInPage, listenRows, tenMinutesInNode } from './bench-listen.mjs';
@@ -170,6 +172,21 @@ function findRows(core, sim) {
   );
 }
 
+/** What opening a stage of the people carrier moves. */
+async function viewWeights(address, jobId) {
+  const weight = async (path) => {
+    const response = await fetch(`${address}api/v1/jobs/${jobId}${path}`, {
+      headers: { 'accept-encoding': 'gzip' },
+    });
+    const body = Buffer.from(await response.arrayBuffer());
+    return `${(gzipSync(body).length / 1000).toFixed(0)} kB`;
+  };
+  return [
+    ['people carrier: the job as a stage opens it, compressed', await weight(''), '', '< 60 kB'],
+    ['people carrier: its plugs and readings, compressed', await weight('/harness'), '', '< 60 kB'],
+  ];
+}
+
 /** A thousand jobs, each a copy of a demo job with its outputs and captures. */
 async function fill(databaseUrl) {
   const { default: knex } = await import('knex');
@@ -273,6 +290,8 @@ async function inBrowser(address) {
   await page.goto(`${address}jobs/${job.id}/find/${connectors[1].id}?at=3`);
   await page.locator('.cavity-first').waitFor();
   const saves = [];
+  const moved = [];
+  page.on('requestfinished', (request) => moved.push(request.sizes()));
   for (let i = 0; i < 20; i++) {
     const wanted = `main[data-readings="${readings.length + i + 1}"]`;
     await page.keyboard.type('6.3');
@@ -280,13 +299,27 @@ async function inBrowser(address) {
     await page.keyboard.press('Enter');
     await page.locator(wanted).waitFor();
     saves.push(performance.now() - start);
+    // The next value is typed when this one is on record and the next wires are in hand.
+    await page.waitForFunction(() => document.querySelector('.entry-value').value === '');
   }
-  row('Find: from Enter to the map with that reading, in Chromium, server and database included', saves, '');
+  row(
+    'Find: from Enter to the map with that reading, in Chromium, server and database included',
+    saves,
+    '≤ 120 ms',
+  );
+  const bodies = (await Promise.all(moved)).map((s) => s.requestBodySize + s.responseBodySize);
+  const each = bodies.reduce((a, b) => a + b, 0) / saves.length;
+  rows.push(['Find: what one reading moves, both ways', `${(each / 1000).toFixed(1)} kB`, '', '< 4 kB']);
+  rows.push(...(await viewWeights(address, job.id)));
   rows.push(...(await listenInPage(browser, address, job.id)));
   await browser.close();
 }
 
+const against = process.argv.includes('--against')
+  ? process.argv[process.argv.indexOf('--against') + 1]
+  : null;
 try {
+  const theirs = against === null ? null : await measuredAt(against);
   if (!existsSync('/usr/bin/chromium')) await installPackages(['chromium']);
   await withDemoServer('bench-postgres', async ({ address, databaseUrl }) => {
     await inCore();
@@ -301,10 +334,16 @@ try {
     ...rows.map((r) => `| ${r.join(' | ')} |`),
   ].join('\n');
   console.log(`\n${table}`);
-  await writeFile(
-    join(ROOT, 'docs/benchmarks.md'),
-    `# Times\n\nMade by \`npm run bench\` on a machine with two cores; machines are noisy, so compare rows of one run.\n\n${table}\n`,
-  );
+  if (theirs !== null) {
+    const rowsNow = compared(theirs, rowsOf(table));
+    console.log(`\n${comparisonTable(against, rowsNow)}`);
+    const slower = rowsNow.filter((r) => r.slower).length;
+    console.log(`\n${slower === 0 ? 'Nothing is' : `${slower} rows are`} slower than 1.1 times before.`);
+  } else
+    await writeFile(
+      join(ROOT, 'docs/benchmarks.md'),
+      `# Times\n\nMade by \`npm run bench\` on a machine with two cores; machines are noisy, so compare rows of one run.\n\n${table}\n`,
+    );
 } catch (error) {
   giveUp(error);
 }

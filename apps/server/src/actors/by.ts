@@ -3,7 +3,7 @@ import { createParamDecorator, type ExecutionContext } from '@nestjs/common';
 import { type EventKind, idSchema, momentSchema } from '@ulpen/core';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import type { z } from 'zod';
-import { type Actor, THE_BENCH } from '../database/database.ts';
+import { type Actor, THE_BENCH } from './actor.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 
 /** What the clock of the writer's device shows; sent with every write, kept beside the server's own time. */

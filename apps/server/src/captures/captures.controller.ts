@@ -14,7 +14,8 @@ import {
 import type { FastifyRequest } from 'fastify';
 import { By } from '../actors/by.ts';
 import { Gone } from '../compute/gone.ts';
-import { type Actor, Database } from '../database/database.ts';
+import type { Actor } from '../actors/actor.ts';
+import { Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems } from '../problems/problems.decorator.ts';
 import { withUpload } from '../uploads/upload.ts';

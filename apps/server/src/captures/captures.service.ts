@@ -1,7 +1,8 @@
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import type { Capture, CaptureFields, ColumnChoice, Creating } from '@ulpen/core';
 import { ComputePool } from '../compute/compute-pool.ts';
-import { type Actor, Database } from '../database/database.ts';
+import type { Actor } from '../actors/actor.ts';
+import { Database } from '../database/database.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 import { CapturesRepository } from './captures.repository.ts';

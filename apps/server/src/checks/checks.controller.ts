@@ -10,7 +10,8 @@ import {
 } from '@ulpen/core';
 import { z } from 'zod';
 import { By } from '../actors/by.ts';
-import { type Actor, Database } from '../database/database.ts';
+import type { Actor } from '../actors/actor.ts';
+import { Database } from '../database/database.ts';
 import { assertOwnRefs } from '../database/own-refs.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems } from '../problems/problems.decorator.ts';

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { Actor } from './database.ts';
+import type { Actor } from '../actors/actor.ts';
 
 /** Writes into a job's stream what just happened, in the transaction in which it happened. */
 export async function writeEvent(

@@ -6,7 +6,8 @@ import { readDevices } from '@ulpen/core';
 import { AppModule } from '../app.module.ts';
 import { ComputePool } from '../compute/compute-pool.ts';
 import { createLogger } from '../config/logger.ts';
-import { Database, THE_BENCH } from '../database/database.ts';
+import { THE_BENCH } from '../actors/actor.ts';
+import { Database } from '../database/database.ts';
 import { DevicesRepository } from '../devices/devices.repository.ts';
 import { JobFileReader } from '../job-files/job-file-reader.ts';
 

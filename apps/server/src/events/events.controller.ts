@@ -21,7 +21,10 @@ export class EventsController {
   @ApiQuery({ name: 'limit', required: false, type: Number })
   @ApiResponse({ status: 200, standardSchema: z.array(jobEventSchema) })
   @Problems(400, 404)
-  list(@Id('job') jobId: string, @Query({ schema: eventQuerySchema }) query: EventQuery): Promise<JobEvent[]> {
+  list(
+    @Id('job') jobId: string,
+    @Query({ schema: eventQuerySchema }) query: EventQuery,
+  ): Promise<JobEvent[]> {
     return this.db.snapshot((db) => this.events.ofJob(db, jobId, query));
   }
 }

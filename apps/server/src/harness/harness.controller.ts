@@ -14,7 +14,7 @@ import type { FastifyReply } from 'fastify';
 import { z } from 'zod';
 import { By } from '../actors/by.ts';
 import { Gone } from '../compute/gone.ts';
-import type { Actor } from '../database/database.ts';
+import type { Actor } from '../actors/actor.ts';
 import { isWanted, type NewerThan, newerThanSchema } from '../database/newer-than.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems } from '../problems/problems.decorator.ts';

@@ -18,7 +18,8 @@ import {
 import type { FastifyReply } from 'fastify';
 import { z } from 'zod';
 import { By } from '../actors/by.ts';
-import { type Actor, Database } from '../database/database.ts';
+import type { Actor } from '../actors/actor.ts';
+import { Database } from '../database/database.ts';
 import { isWanted, type NewerThan, newerThanSchema } from '../database/newer-than.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems, Removes } from '../problems/problems.decorator.ts';

@@ -10,7 +10,8 @@ import {
   type Creating,
 } from '@ulpen/core';
 import { By } from '../actors/by.ts';
-import { type Actor, Database } from '../database/database.ts';
+import type { Actor } from '../actors/actor.ts';
+import { Database } from '../database/database.ts';
 import { SpeakersRepository } from '../speakers/speakers.repository.ts';
 import { assertUnitThere } from '../units/unit-there.ts';
 import { Id } from '../problems/id-param.ts';

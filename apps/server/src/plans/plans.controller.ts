@@ -17,7 +17,8 @@ import {
 import { z } from 'zod';
 import { By } from '../actors/by.ts';
 import { Gone } from '../compute/gone.ts';
-import { type Actor, Database } from '../database/database.ts';
+import type { Actor } from '../actors/actor.ts';
+import { Database } from '../database/database.ts';
 import { assertOwnRefs } from '../database/own-refs.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems, Removes } from '../problems/problems.decorator.ts';

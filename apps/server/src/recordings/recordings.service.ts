@@ -13,7 +13,8 @@ import {
 } from '@ulpen/core';
 import { CapturesRepository } from '../captures/captures.repository.ts';
 import { ComputePool } from '../compute/compute-pool.ts';
-import { type Actor, Database } from '../database/database.ts';
+import type { Actor } from '../actors/actor.ts';
+import { Database } from '../database/database.ts';
 import { assertOwnRefs } from '../database/own-refs.ts';
 import { found } from '../database/rows.ts';
 import { ProblemError } from '../problems/problem-error.ts';

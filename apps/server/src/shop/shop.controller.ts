@@ -2,7 +2,8 @@ import { Body, Controller, Get, Put } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import { type Preferences, preferencesSchema } from '@ulpen/core';
 import { By } from '../actors/by.ts';
-import { type Actor, Database } from '../database/database.ts';
+import type { Actor } from '../actors/actor.ts';
+import { Database } from '../database/database.ts';
 import { Problems } from '../problems/problems.decorator.ts';
 import { ShopRepository } from './shop.repository.ts';
 

@@ -15,7 +15,8 @@ import {
   simulationScoreSchema,
 } from '@ulpen/core';
 import { By } from '../actors/by.ts';
-import { type Actor, Database } from '../database/database.ts';
+import type { Actor } from '../actors/actor.ts';
+import { Database } from '../database/database.ts';
 import { HarnessService } from '../harness/harness.service.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems } from '../problems/problems.decorator.ts';

@@ -10,7 +10,8 @@ import {
   type Creating,
 } from '@ulpen/core';
 import { By } from '../actors/by.ts';
-import { type Actor, Database } from '../database/database.ts';
+import type { Actor } from '../actors/actor.ts';
+import { Database } from '../database/database.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { SpeakersRepository } from './speakers.repository.ts';

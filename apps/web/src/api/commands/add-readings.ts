@@ -1,16 +1,23 @@
-import type { Creating, Reading, ReadingFields } from '@ulpen/core';
+import type { Reading, ReadingFields } from '@ulpen/core';
 import type { Command } from './command.ts';
 import { recordReadings, touchedBy } from './reading-views.ts';
 
 interface Input {
   jobId: string;
-  readings: Creating<ReadingFields>[];
+  readings: (ReadingFields & { id: string })[];
 }
 
-/** Readings taken at the bench or pasted: all of them, or none. */
+/** Readings taken at the bench or pasted: all of them, or none. The map is drawn with them at once. */
 export const addReadings: Command<Input, Reading[]> = {
   job: ({ jobId }) => jobId,
   request: ({ jobId, readings }) => ({ method: 'POST', path: `/jobs/${jobId}/readings`, body: { readings } }),
+  atOnce: (views, { readings }) => {
+    const takenAt = new Date().toISOString();
+    recordReadings(
+      views,
+      readings.map((r) => ({ ...r, simulated: false, takenAt, withdrawnAt: null })),
+    );
+  },
   answered: recordReadings,
   touches: ({ readings }) => touchedBy(readings),
 };

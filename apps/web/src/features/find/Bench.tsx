@@ -62,9 +62,6 @@ export function Bench({ job, view, connector }: BenchProps) {
     const entry = store.entry.trim() === '' ? null : parseEntry(instrument, store.entry);
     return entry && 'observation' in entry ? withSource(entry.observation, store.source, store.entry) : null;
   }, [instrument, store.entry, store.source]);
-  const preview = usePreview(workings, typed, at);
-  const shown = preview ?? workings;
-  const looks = useLooks(view, shown);
   const marked = useMemo(() => new Set(misfits.flatMap((m) => m.cavityIds)), [misfits]);
   const batteryRefused =
     batteryLock(conditions) ?? (at.first && at.second ? batteryOnPair(workings, at.first, at.second) : null);
@@ -98,6 +95,10 @@ export function Bench({ job, view, connector }: BenchProps) {
     batteryRefused,
     select,
   });
+  // What is being saved is on the map already.
+  const preview = usePreview(workings, busy ? null : typed, at);
+  const shown = preview ?? workings;
+  const looks = useLooks(view, shown);
   const withdraw = useCommand(withdrawReading);
   const restore = useCommand(restoreReading);
   const plugOf = (cavityId: string) => view.connectors.find((c) => c.cavities.some((v) => v.id === cavityId));

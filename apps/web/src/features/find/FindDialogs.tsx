@@ -1,6 +1,6 @@
 import { lazy, Suspense } from 'react';
 import type { Connector, HarnessView, HarnessWorkings, JobView } from '@ulpen/core';
-import { UnitDialog } from '../listen/UnitDialog.tsx';
+import { UnitDialog } from '../../ui/UnitDialog.tsx';
 import { ConnectorDialog } from './ConnectorDialog.tsx';
 import { CopyDialog } from './CopyDialog.tsx';
 import { KeysDialog } from './KeysDialog.tsx';

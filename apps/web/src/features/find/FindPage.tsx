@@ -1,5 +1,5 @@
 import { useParams } from 'react-router';
-import { useFramedJob } from '../job/JobFrame.tsx';
+import { useFramedJob } from '../../api/framed-job.ts';
 import { Bench } from './Bench.tsx';
 import { FindStart } from './FindStart.tsx';
 import { WithHarness } from './WithHarness.tsx';

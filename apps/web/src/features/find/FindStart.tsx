@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { HarnessView, JobView } from '@ulpen/core';
 import { EmptyState } from '../../ui/EmptyState.tsx';
-import { UnitDialog } from '../listen/UnitDialog.tsx';
+import { UnitDialog } from '../../ui/UnitDialog.tsx';
 import { ConnectorDialog } from './ConnectorDialog.tsx';
 import { CopyDialog } from './CopyDialog.tsx';
 import { PlugsInFront } from './PlugsInFront.tsx';

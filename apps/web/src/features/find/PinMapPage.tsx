@@ -15,7 +15,7 @@ import { ConnectorFace } from '../../ui/ConnectorFace.tsx';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { StandingTag } from '../../ui/StandingTag.tsx';
 import { WireChip } from '../../ui/WireChip.tsx';
-import { useFramedJob } from '../job/JobFrame.tsx';
+import { useFramedJob } from '../../api/framed-job.ts';
 import { OutputsToListen } from './OutputsToListen.tsx';
 import { useMap } from './use-find.ts';
 import { WithHarness } from './WithHarness.tsx';

@@ -19,10 +19,13 @@ export function useMap(view: HarnessView, job: JobView): HarnessWorkings {
   return useMemo(() => workingsOf(view, job), [view, job]);
 }
 
+/** What does not fit, a moment after the map itself is drawn. */
 export function useContradictions(workings: HarnessWorkings): Contradiction[] {
-  return useMemo(() => contradictions(workings), [workings]);
+  const drawn = useDeferredValue(workings);
+  return useMemo(() => contradictions(drawn), [drawn]);
 }
 
+/** The most telling next tests; as new as the map, since a key acts on the first. */
 export function useNextTests(workings: HarnessWorkings): NextTest[] {
   const conditions = useFindStore((s) => s.conditions);
   return useMemo(() => nextTests(workings, conditions, 3), [workings, conditions]);

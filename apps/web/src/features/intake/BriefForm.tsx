@@ -10,10 +10,10 @@ import {
 } from '@ulpen/core';
 import { Choices } from '../../ui/Choices.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
-import { KEEP_WORD, SHAPE_WORD } from '../plan/plan-words.ts';
-import { useWishConflicts } from '../plan/use-plan.ts';
 import { TARGETS_OF_SHAPE } from './target-starts.ts';
 import './brief.css';
+import { KEEP_WORD, SHAPE_WORD } from '../../ui/wish-words.ts';
+import { useWishConflicts } from '../../api/plan-given.ts';
 
 interface BriefFormProps {
   job: JobView;

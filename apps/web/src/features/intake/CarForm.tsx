@@ -8,7 +8,7 @@ import { useCommand } from '../../api/commands/use-command.ts';
 import { ApiProblem } from '../../api/client.ts';
 import { Conflict } from '../../ui/Conflict.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
-import { JobFormFields } from '../jobs/JobFormFields.tsx';
+import { JobFormFields } from '../../ui/JobFormFields.tsx';
 
 const FIELDS = [
   { name: 'car', label: 'Car' },

@@ -7,7 +7,7 @@ import { addTarget } from '../../api/commands/add-target.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { newId } from '../../api/new-id.ts';
 import { EmptyState } from '../../ui/EmptyState.tsx';
-import { useFramedJob } from '../job/JobFrame.tsx';
+import { useFramedJob } from '../../api/framed-job.ts';
 import { BriefForm } from './BriefForm.tsx';
 import { CarDetails } from './CarDetails.tsx';
 import { CarForm } from './CarForm.tsx';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Link, Outlet, useNavigate, useOutletContext, useParams } from 'react-router';
+import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { Button, Dropdown } from 'react-bootstrap';
 import { ArchiveRestore, Download, Ellipsis, Trash2, History } from 'lucide-react';
 import type { JobView } from '@ulpen/core';
@@ -16,11 +16,6 @@ import { RemovedDialog } from './RemovedDialog.tsx';
 import { Run } from './Run.tsx';
 import '../../ui/panes.css';
 import './job-frame.css';
-
-/** The job that the stage inside the frame works on. */
-export function useFramedJob(): JobView {
-  return useOutletContext<JobView>();
-}
 
 /** What all stages of a job share: the car, the run of stages, export and deletion. */
 export function JobFrame() {

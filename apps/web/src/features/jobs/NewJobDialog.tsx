@@ -6,7 +6,7 @@ import { type JobFields, jobFieldsSchema } from '@ulpen/core';
 import { addJob } from '../../api/commands/add-job.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { JobFormFields } from './JobFormFields.tsx';
+import { JobFormFields } from '../../ui/JobFormFields.tsx';
 
 export function NewJobDialog({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();

@@ -10,7 +10,7 @@ import { unpinCapture } from '../../api/commands/unpin-capture.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { withdrawCapture } from '../../api/commands/withdraw-capture.ts';
 import { bandEdges, classWord } from '../../ui/bands-words.ts';
-import { useFramedJob } from '../job/JobFrame.tsx';
+import { useFramedJob } from '../../api/framed-job.ts';
 import { PinDialog } from './PinDialog.tsx';
 
 /**

@@ -1,5 +1,5 @@
 import { NavLink, Outlet } from 'react-router';
-import { useFramedJob } from '../job/JobFrame.tsx';
+import { useFramedJob } from '../../api/framed-job.ts';
 import '../../ui/view-tabs.css';
 import './listen-frame.css';
 

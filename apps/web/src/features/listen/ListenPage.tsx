@@ -5,12 +5,12 @@ import { ArrowLeft, Speaker } from 'lucide-react';
 import { captureInForce } from '@ulpen/core';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
-import { useFramedJob } from '../job/JobFrame.tsx';
+import { useFramedJob } from '../../api/framed-job.ts';
 import { type Editing, isSound } from './editing.ts';
 import { OutputDialog } from './OutputDialog.tsx';
 import { OutputList } from './OutputList.tsx';
 import { SpeakersDialog } from './speakers/SpeakersDialog.tsx';
-import { UnitDialog } from './UnitDialog.tsx';
+import { UnitDialog } from '../../ui/UnitDialog.tsx';
 import './listen.css';
 
 // Charts are heavy and the list is what people see first.

@@ -6,7 +6,7 @@ import { chooseCapture, pairName, type PairView, type UnitView } from '@ulpen/co
 import { useFileDrop } from '../../ui/use-file-drop.ts';
 import { MapDifferences } from '../../ui/MapDifferences.tsx';
 import { StandingTag } from '../../ui/StandingTag.tsx';
-import { useFramedJob } from '../job/JobFrame.tsx';
+import { useFramedJob } from '../../api/framed-job.ts';
 import { CaptureList } from './CaptureList.tsx';
 import { CaptureProfile } from './CaptureProfile.tsx';
 import { OutputFacts } from './OutputFacts.tsx';

@@ -4,10 +4,12 @@ import { usePreferences } from '../../api/shop-queries.ts';
 import { BandStrip } from '../../ui/BandStrip.tsx';
 import { KeptPlans } from './KeptPlans.tsx';
 import { Refused, useFramedPlan } from './PlanFrame.tsx';
-import { PREFERENCE_WORDS, PRICE_WORD, verdictOf } from './plan-words.ts';
-import { useComparison, useWishConflicts } from './use-plan.ts';
+import { verdictOf } from './plan-words.ts';
+import { useComparison } from './use-plan.ts';
 import { WhatIfBar } from './WhatIfBar.tsx';
 import './compare.css';
+import { PREFERENCE_WORDS, PRICE_WORD } from '../../ui/preference-words.ts';
+import { useWishConflicts } from '../../api/plan-given.ts';
 
 /** Every way in side by side: what it covers, how flat, what it loses, cuts and costs, and what is still assumed. */
 export function ComparePage() {

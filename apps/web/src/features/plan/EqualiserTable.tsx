@@ -1,7 +1,7 @@
 import { Button } from 'react-bootstrap';
 import { Download } from 'lucide-react';
 import { biquadOf, type Feed, formatDb, formatFrequency } from '@ulpen/core';
-import { saveFile } from '../listen/save-file.ts';
+import { saveFile } from '../../ui/save-file.ts';
 
 const KIND_WORD = { peaking: 'peak', 'low-shelf': 'low shelf', 'high-shelf': 'high shelf' } as const;
 const RATES = [48_000, 96_000];

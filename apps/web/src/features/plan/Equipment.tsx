@@ -1,6 +1,6 @@
 import type { Proposal } from '@ulpen/core';
 import { StandingTag } from '../../ui/StandingTag.tsx';
-import { KIND_WORD } from './plan-words.ts';
+import { KIND_WORD } from '../../ui/device-words.ts';
 
 /** What is to be bought: the kind first, then the device of the library that fits. */
 export function Equipment({ proposal }: { proposal: Proposal }) {

@@ -7,14 +7,15 @@ import { useCommand } from '../../api/commands/use-command.ts';
 import { newId } from '../../api/new-id.ts';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
-import { useFramedJob } from '../job/JobFrame.tsx';
+import { useFramedJob } from '../../api/framed-job.ts';
 import { useChangesStore } from './changes-store.ts';
 import { OutOfDate } from './OutOfDate.tsx';
 import { verdictOf } from './plan-words.ts';
-import { type ShownPlan, useComparison, useShownPlan, useWhatIf } from './use-plan.ts';
+import { type ShownPlan, useComparison, useShownPlan } from './use-plan.ts';
 import '../../ui/toggle.css';
 import '../../ui/view-tabs.css';
 import './plan.css';
+import { useWhatIf } from '../../api/plan-given.ts';
 
 const VIEWS = [
   { to: '.', name: 'Compare', end: true },

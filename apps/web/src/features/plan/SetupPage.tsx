@@ -4,12 +4,13 @@ import { Choices } from '../../ui/Choices.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { useFramedPlan } from './PlanFrame.tsx';
 import { LoadChoices } from './LoadChoices.tsx';
-import { AMPLIFIER_WORD, PREFERENCE_WORDS } from './plan-words.ts';
+import { AMPLIFIER_WORD } from './plan-words.ts';
 import { Remarks } from './Remarks.tsx';
 import { SupplyFigures } from './SupplyFigures.tsx';
 import { TurnOnChain } from './TurnOnChain.tsx';
 import './path.css';
 import './setup.css';
+import { PREFERENCE_WORDS } from '../../ui/preference-words.ts';
 
 /** Everything of a plan that is not signal: joining, turn-on, power, loads. Each change is checked at once. */
 export function SetupPage() {

@@ -1,6 +1,6 @@
 import { Form } from 'react-bootstrap';
 import { useDevices } from '../../api/shop-queries.ts';
-import { useWhatIf } from './use-plan.ts';
+import { useWhatIf } from '../../api/plan-given.ts';
 
 /** Questions of the customer: nothing of them is stored, all of them are in the address. */
 export function WhatIfBar() {

@@ -6,8 +6,8 @@ import { addDevices } from '../../api/commands/add-devices.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
-import { KIND_WORD } from '../plan/plan-words.ts';
 import { abilityWords } from './ability-words.ts';
+import { KIND_WORD } from '../../ui/device-words.ts';
 
 const MOST_BYTES = 2 * 2 ** 20;
 

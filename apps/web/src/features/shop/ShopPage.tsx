@@ -11,12 +11,13 @@ import { Choices } from '../../ui/Choices.tsx';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
 import { Wordmark } from '../../ui/Wordmark.tsx';
-import { KIND_WORD, PREFERENCE_WORDS, PRICE_WORD } from '../plan/plan-words.ts';
 import { abilityWords } from './ability-words.ts';
 import { DeviceDialog } from './DeviceDialog.tsx';
 import { DeviceImport } from './DeviceImport.tsx';
 import '../../ui/panes.css';
 import './shop.css';
+import { KIND_WORD } from '../../ui/device-words.ts';
+import { PREFERENCE_WORDS, PRICE_WORD } from '../../ui/preference-words.ts';
 
 /** The shop's own: the devices it plans with, and how it likes to work. */
 export function ShopPage() {

@@ -1,5 +1,5 @@
 import { DEVICE_KINDS, type DeviceFields, deviceFieldsSchema } from '@ulpen/core';
-import { KIND_WORD } from '../plan/plan-words.ts';
+import { KIND_WORD } from '../../ui/device-words.ts';
 
 export interface DeviceField {
   path: string;

@@ -1,5 +1,5 @@
 import { Button } from 'react-bootstrap';
-import { saveFile } from '../save-file.ts';
+import { saveFile } from '../../../ui/save-file.ts';
 
 interface KeptRecordingProps {
   file: File;

@@ -4,7 +4,7 @@ import { Button } from 'react-bootstrap';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { type LivePicture, type LiveSettings, pairName, type Played } from '@ulpen/core';
 import { NoOutputs } from '../NoOutputs.tsx';
-import { useFramedJob } from '../../job/JobFrame.tsx';
+import { useFramedJob } from '../../../api/framed-job.ts';
 import { RecordingDialog } from '../recording/RecordingDialog.tsx';
 import type { SaidOfRecording } from '../recording/said-of-recording.ts';
 import { CalibrateDialog } from './CalibrateDialog.tsx';

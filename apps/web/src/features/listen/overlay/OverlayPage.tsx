@@ -3,7 +3,7 @@ import { type Capture, captureInForce, type JobView, pairName } from '@ulpen/cor
 import { useJob, useJobs } from '../../../api/queries.ts';
 import { Choices } from '../../../ui/Choices.tsx';
 import { NoOutputs } from '../NoOutputs.tsx';
-import { useFramedJob } from '../../job/JobFrame.tsx';
+import { useFramedJob } from '../../../api/framed-job.ts';
 import { BesideOther } from './BesideOther.tsx';
 import { CurvePicker } from './CurvePicker.tsx';
 import { OverlayChart, type OverlayCurve } from './OverlayChart.tsx';

@@ -2,7 +2,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { ArrowLeft } from 'lucide-react';
 import type { JobBehaviour, JobView } from '@ulpen/core';
 import { EmptyState } from '../../../ui/EmptyState.tsx';
-import { useFramedJob } from '../../job/JobFrame.tsx';
+import { useFramedJob } from '../../../api/framed-job.ts';
 import { toneOf } from '../findings/finding-tone.ts';
 import { useBehaviour } from '../use-behaviour.ts';
 import { GUIDED_TESTS, type GuidedTest, namesOf } from './guided-tests.ts';

@@ -16,7 +16,7 @@ import { EmptyState } from '../../../ui/EmptyState.tsx';
 import { MapDifferences } from '../../../ui/MapDifferences.tsx';
 import { OutputPlace, OutputWires } from '../../../ui/OutputPlace.tsx';
 import { StandingTag } from '../../../ui/StandingTag.tsx';
-import { useFramedJob } from '../../job/JobFrame.tsx';
+import { useFramedJob } from '../../../api/framed-job.ts';
 import { CaptureProfile } from '../CaptureProfile.tsx';
 import { BassTable } from '../findings/BassTable.tsx';
 import { FindingCard } from '../findings/FindingCard.tsx';

@@ -14,7 +14,7 @@ import {
 import { bandEdges, classWord } from '../../../ui/bands-words.ts';
 import { ResponseStrip } from '../../../ui/BandStrip.tsx';
 import { NoOutputs } from '../NoOutputs.tsx';
-import { useFramedJob } from '../../job/JobFrame.tsx';
+import { useFramedJob } from '../../../api/framed-job.ts';
 import { delayWords } from '../recording/recording-words.ts';
 import { useBehaviour } from '../use-behaviour.ts';
 import { AssumedStrip } from './AssumedStrip.tsx';

@@ -3,14 +3,14 @@ import { useForm } from 'react-hook-form';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Form, Modal } from 'react-bootstrap';
 import { type UnitFields, unitFieldsSchema, type UnitView } from '@ulpen/core';
-import { addUnit } from '../../api/commands/add-unit.ts';
-import { changeUnit } from '../../api/commands/change-unit.ts';
-import { useCommand } from '../../api/commands/use-command.ts';
-import { newId } from '../../api/new-id.ts';
-import { KEPT_WORDS, useRemoval } from '../../api/use-removal.ts';
-import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
-import { Dialog } from '../../ui/Dialog.tsx';
-import { EditorFooter } from '../../ui/EditorFooter.tsx';
+import { addUnit } from '../api/commands/add-unit.ts';
+import { changeUnit } from '../api/commands/change-unit.ts';
+import { useCommand } from '../api/commands/use-command.ts';
+import { newId } from '../api/new-id.ts';
+import { KEPT_WORDS, useRemoval } from '../api/use-removal.ts';
+import { ConfirmDialog } from './ConfirmDialog.tsx';
+import { Dialog } from './Dialog.tsx';
+import { EditorFooter } from './EditorFooter.tsx';
 
 /** Adds or changes a unit; removing one with outputs is asked about first. */
 export function UnitDialog({
