@@ -100,50 +100,8 @@ export function mapHarness(input: HarnessInput): HarnessWorkings {
   const named = new Set(
     sheets.flatMap((s) => s.sheet.claims.filter((c) => c.role !== null).map((c) => c.cavityId)),
   );
-  const touches = new Map<number, number>();
-  for (const { i, j } of readings) for (const k of [i, j]) touches.set(k, (touches.get(k) ?? 0) + 1);
-
-  const pairs = beliefs.best.map((n, place): PairFinding => {
-    const { i, j, kinds, probability } = beliefs.pairs[n];
-    const kind = PAIR_KINDS[kinds.indexOf(Math.max(...kinds))];
-    const p = judged.polarity[place];
-    const alone = measured.pairs.find((m) => m.i === i && m.j === j)?.probability ?? 0;
-    const first = p.firstIsPlus >= 0.5;
-    const polarity = stated(Math.max(p.firstIsPlus, 1 - p.firstIsPlus), RELIABILITY.polarity);
-    return {
-      kind,
-      plusCavityId: idOf[first ? i : j],
-      minusCavityId: idOf[first ? j : i],
-      ...judge(probability, alone, named.has(idOf[i]) && named.has(idOf[j])),
-      polarity: {
-        ...judge(polarity, first ? p.measured : 1 - p.measured, named.has(idOf[i]) || named.has(idOf[j])),
-        times: p.times,
-        odd: p.odd,
-      },
-      drivers: driversHeard(readings, i, j),
-      channel:
-        kind === 'data'
-          ? null
-          : channelFinding(judged.channels.joint[place], i, j, measured, measuredPairs, named, idOf),
-    };
-  });
-  const pairOf = new Map<string, number>();
-  pairs.forEach((p, n) => [p.plusCavityId, p.minusCavityId].forEach((id) => pairOf.set(id, n)));
-  const cavities = wires.map((wire, i): CavityFinding => {
-    const ranked = ROLES.map((role, r) => ({ role, probability: beliefs.roles[i][r] })).sort(
-      (a, b) => b.probability - a.probability,
-    );
-    const roles = asStated(ranked, RELIABILITY.role);
-    const [{ role, probability }] = roles;
-    return {
-      cavityId: wire.id,
-      role,
-      ...judge(probability, measured.roles[i][ROLES.indexOf(role)], named.has(wire.id)),
-      roles: roles.filter((r) => r.probability >= 0.01),
-      pair: pairOf.get(wire.id) ?? null,
-      readings: touches.get(i) ?? 0,
-    };
-  });
+  const known: Known = { idOf, readings, beliefs, judged, measured, measuredPairs, named };
+  const pairs = beliefs.best.map((n, place) => pairFinding(known, n, place));
   return {
     input,
     wires,
@@ -152,8 +110,75 @@ export function mapHarness(input: HarnessInput): HarnessWorkings {
     beliefs,
     measured,
     channels: judged.channels.joint,
-    map: { cavities, pairs, sheets },
+    map: { cavities: cavityFindings(known, pairs), pairs, sheets },
   };
+}
+
+/** Everything that findings are put into words from: with sheets, and from the readings alone. */
+interface Known {
+  /** of each wire, by its index */
+  idOf: readonly string[];
+  readings: readonly WeightedReading[];
+  beliefs: RoleBeliefs;
+  judged: PairBeliefs;
+  measured: RoleBeliefs;
+  measuredPairs: PairBeliefs;
+  /** cavities that a sheet gives a role */
+  named: ReadonlySet<string>;
+}
+
+/**
+ * One pair of the best pairing.
+ *
+ * @param n its place among all possible pairs
+ * @param place its place in the best pairing
+ */
+function pairFinding(known: Known, n: number, place: number): PairFinding {
+  const { idOf, beliefs, judged, measured, named } = known;
+  const { i, j, kinds, probability } = beliefs.pairs[n];
+  const kind = PAIR_KINDS[kinds.indexOf(Math.max(...kinds))];
+  const p = judged.polarity[place];
+  const alone = measured.pairs.find((m) => m.i === i && m.j === j)?.probability ?? 0;
+  const first = p.firstIsPlus >= 0.5;
+  const polarity = stated(Math.max(p.firstIsPlus, 1 - p.firstIsPlus), RELIABILITY.polarity);
+  return {
+    kind,
+    plusCavityId: idOf[first ? i : j],
+    minusCavityId: idOf[first ? j : i],
+    ...judge(probability, alone, named.has(idOf[i]) && named.has(idOf[j])),
+    polarity: {
+      ...judge(polarity, first ? p.measured : 1 - p.measured, named.has(idOf[i]) || named.has(idOf[j])),
+      times: p.times,
+      odd: p.odd,
+    },
+    drivers: driversHeard(known.readings, i, j),
+    channel: kind === 'data' ? null : channelFinding(known, place, i, j),
+  };
+}
+
+function cavityFindings(
+  { idOf, readings, beliefs, measured, named }: Known,
+  pairs: readonly PairFinding[],
+): CavityFinding[] {
+  const touches = new Map<number, number>();
+  for (const { i, j } of readings) for (const k of [i, j]) touches.set(k, (touches.get(k) ?? 0) + 1);
+  const pairOf = new Map<string, number>();
+  pairs.forEach((p, n) => [p.plusCavityId, p.minusCavityId].forEach((id) => pairOf.set(id, n)));
+  return idOf.map((cavityId, i): CavityFinding => {
+    const ranked = ROLES.map((role, r) => ({ role, probability: beliefs.roles[i][r] })).sort(
+      (a, b) => b.probability - a.probability,
+    );
+    const roles = asStated(ranked, RELIABILITY.role);
+    const [{ role, probability }] = roles;
+    return {
+      cavityId,
+      role,
+      ...judge(probability, measured.roles[i][ROLES.indexOf(role)], named.has(cavityId)),
+      roles: roles.filter((r) => r.probability >= 0.01),
+      pair: pairOf.get(cavityId) ?? null,
+      readings: touches.get(i) ?? 0,
+    };
+  });
 }
 
 /** Nothing is left to ask of a cavity: its role, and where it is half of an audio pair also channel and polarity. */
@@ -252,14 +277,12 @@ function measuredCavities(
 }
 
 function channelFinding(
-  belief: Float64Array,
+  { idOf, judged, measured, measuredPairs, named }: Known,
+  at: number,
   i: number,
   j: number,
-  measured: RoleBeliefs,
-  measuredPairs: PairBeliefs,
-  named: ReadonlySet<string>,
-  idOf: readonly string[],
 ): NonNullable<PairFinding['channel']> {
+  const belief = judged.channels.joint[at];
   const ranked = CHANNELS.map((channel, n) => ({ channel, probability: belief[n], n })).sort(
     (a, b) => b.probability - a.probability,
   );

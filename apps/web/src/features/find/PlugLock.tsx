@@ -5,11 +5,7 @@ import { type Connector, type ConnectorFields, isWarningColoured, RESTRAINT_WORD
 import { changeConnector } from '../../api/commands/change-connector.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
-
-export function fieldsOf(connector: Connector): ConnectorFields {
-  const { id: _, unitId: __, version: ___, cavities: ____, photos: _____, ...fields } = connector;
-  return fields;
-}
+import { fieldsOf } from './plug-fields-of.ts';
 
 /** What may be done on this plug: a restraint plug is left alone, an unknown one is metered only. */
 export function PlugLock({ connector, jobId }: { connector: Connector; jobId: string }) {

@@ -1,6 +1,5 @@
-import { useEffect, useState } from 'react';
-import { ArrowLeft, Circle, Pause, Ruler, Square } from 'lucide-react';
-import { Button } from 'react-bootstrap';
+import { useState } from 'react';
+import { ArrowLeft } from 'lucide-react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { type LivePicture, type LiveSettings, pairName, type Played } from '@ulpen/core';
 import { NoOutputs } from '../NoOutputs.tsx';
@@ -16,7 +15,10 @@ import { LiveDisplay } from './LiveDisplay.tsx';
 import { SIMULATED_VOLTS } from './live-engine.ts';
 import { firstPlaying, presetOf, saidOfPlaying } from './live-preset.ts';
 import { LiveSetup, SIMULATED } from './LiveSetup.tsx';
+import { RecordActions } from './RecordActions.tsx';
 import { SimulatedControls } from './SimulatedControls.tsx';
+import { useUnsaved } from '../../../ui/use-unsaved.ts';
+import { useInputDevices } from './use-input-devices.ts';
 import { useKeepAwake } from './use-keep-awake.ts';
 import { useLive } from './use-live.ts';
 import './live.css';
@@ -51,7 +53,6 @@ export function LivePage() {
   const [secondId, setSecondId] = useState<string | null>(preset.secondPairId);
   const second = pairs.find((p) => p.id === secondId) ?? null;
   const [input, setInput] = useState('');
-  const [devices, setDevices] = useState<MediaDeviceInfo[]>([]);
   const [settings, setSettings] = useState<LiveSettings>({ fraction: 6, averaging: 1.5 });
   const [held, setHeld] = useState(false);
   const [frozen, setFrozen] = useState<LivePicture | null>(null);
@@ -63,6 +64,7 @@ export function LivePage() {
     setLooking(true);
     setRecorded(new File([blob], fileName(first ? pairName(first) : 'recording'), { type: 'audio/wav' }));
   });
+  const devices = useInputDevices(engine);
   const [playing, setPlaying] = useState(() => firstPlaying(preset, first?.way ?? 'full'));
   const simulated = input === SIMULATED;
   const calibrations = useCalibrations();
@@ -70,22 +72,8 @@ export function LivePage() {
   const raiseDb = calibration ? 20 * Math.log10(calibration.voltsAtFullScale) : 0;
   const frozenRef = { current: frozen };
 
-  useEffect(() => {
-    const list = async () =>
-      setDevices((await navigator.mediaDevices.enumerateDevices()).filter((d) => d.kind === 'audioinput'));
-    void list();
-    navigator.mediaDevices.addEventListener('devicechange', list);
-    return () => navigator.mediaDevices.removeEventListener('devicechange', list);
-  }, [engine]);
-
   useKeepAwake(engine !== null && !simulated);
-  const unsaved = recorded !== null || (numbers?.recordedSeconds ?? null) !== null;
-  useEffect(() => {
-    if (!unsaved) return;
-    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener('beforeunload', ask);
-    return () => window.removeEventListener('beforeunload', ask);
-  }, [unsaved]);
+  useUnsaved(recorded !== null || (numbers?.recordedSeconds ?? null) !== null);
 
   if (!first)
     return (
@@ -108,7 +96,6 @@ export function LivePage() {
     ownDistortion: calibration?.ownDistortion ?? null,
     ...(simulated && saidOfPlaying(playing, preset)),
   };
-  const recording = numbers?.recordedSeconds ?? null;
   const oneChannel = second !== null && (engine?.channels === 1 || numbers?.same === true);
   const names = [pairName(first), ...(second && engine?.channels === 2 ? [pairName(second)] : [])];
 
@@ -181,40 +168,16 @@ export function LivePage() {
             choices={calibrations.all.filter((c) => c.device === engine.label)}
             onUse={(reducer) => calibrations.choose(engine.label, reducer)}
           />
-          <div className="live-actions">
-            {recording === null ? (
-              <Button onClick={engine.record} disabled={recorded !== null || oneChannel}>
-                <Circle size={18} fill="currentColor" /> Record
-              </Button>
-            ) : (
-              <Button onClick={engine.finish}>
-                <Square size={16} fill="currentColor" /> Stop and look,{' '}
-                <span className="num">{recording.toFixed(0)} s</span>
-              </Button>
-            )}
-            <span className="quiet small">
-              {recorded
-                ? 'Save or drop the last recording first.'
-                : oneChannel
-                  ? 'Two outputs need two channels: use a stereo line input, or take one output at a time.'
-                  : recording === null
-                    ? ADVICE[preset.said.played]
-                    : recording < 20
-                      ? 'Go on: lows need time.'
-                      : recording < 60
-                        ? 'Enough for a look; a minute is better.'
-                        : 'Enough.'}
-            </span>
-            <span className="flex-fill" />
-            {!simulated && (
-              <Button variant="secondary" onClick={() => setCalibrating(true)}>
-                <Ruler size={18} /> {calibration ? 'Calibrate again' : 'Calibrate to volts'}
-              </Button>
-            )}
-            <Button variant="secondary" onClick={stop}>
-              <Pause size={18} /> Close the input
-            </Button>
-          </div>
+          <RecordActions
+            engine={engine}
+            seconds={numbers?.recordedSeconds ?? null}
+            kept={recorded !== null}
+            oneChannel={oneChannel}
+            advice={ADVICE[preset.said.played]}
+            calibrated={simulated ? null : calibration !== null}
+            onCalibrate={() => setCalibrating(true)}
+            onStop={stop}
+          />
         </>
       )}
       {calibrating && engine && (
