@@ -64,7 +64,7 @@ test('sound against the engine is found on a simulated subwoofer, step by step',
     await expect(page).toHaveURL(new RegExp(coil.id));
     await expect(work).toBeVisible();
   }
-  await expect(work.getByRole('article')).toContainText('moves with the engine');
+  await expect(work.getByRole('article')).toContainText('follows the engine');
   const mine = (await seen(page.request, job.id)).recordings.filter((r) => r.firstPairId === coil.id);
   expect(mine.map((r) => r.situation.engine).sort()).toEqual(['idle', 'off', 'raised']);
 });

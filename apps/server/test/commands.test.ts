@@ -78,10 +78,14 @@ describe('a command', () => {
   });
 
   it('that removed its job is still answered', async () => {
+    await send('POST', `/jobs/${bench.job.id}/units`, unit, command());
     const by = command();
     expect((await send('DELETE', `/jobs/${bench.job.id}`, undefined, by)).status).toBe(204);
     expect((await send('DELETE', `/jobs/${bench.job.id}`, undefined, by)).status).toBe(204);
     expect((await send('DELETE', `/jobs/${bench.job.id}`, undefined, command())).status).toBe(404);
+    // Nothing that was told of it stays behind.
+    const told = await bench.app.db('commands').whereNotNull('answer').pluck('answer');
+    expect(told.filter((answer) => answer.includes(bench.job.id))).toEqual([]);
   });
 
   it('with a file knows the file and what was said of it', async () => {

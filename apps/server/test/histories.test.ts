@@ -41,7 +41,18 @@ it(`whatever was done to a job, its export is imported and exports the same (${S
   await Promise.all(Array.from({ length: LANES }, lane));
   // The histories went where it matters.
   for (const count of Object.values(counts)) expect(count).toBeGreaterThan(3);
-  for (const table of ['units', 'cavities', 'readings', 'captures', 'plans', 'photos', 'claims'])
+  for (const table of [
+    'units',
+    'cavities',
+    'readings',
+    'captures',
+    'plans',
+    'photos',
+    'claims',
+    'output_ends',
+    'speakers',
+    'job_events',
+  ])
     expect([table, await app.db(table).count('* as n')]).toEqual([table, [{ n: 0 }]]);
 }, 400_000);
 

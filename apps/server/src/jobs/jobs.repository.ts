@@ -86,6 +86,8 @@ const ERASE: readonly string[] = [
   'delete from briefs where job_id = ?',
   'delete from intakes where job_id = ?',
   'delete from simulations where job_id = ?',
+  // What was answered about the job goes with it.
+  'delete from commands c using job_events e where c.id = e.command_id and e.job_id = ?',
   'delete from job_events where job_id = ?',
   'delete from jobs where id = ?',
 ];

@@ -61,7 +61,7 @@ export function UnitDialog({
             <Form.Select {...form.register('kind')}>
               <option value="amplifier">factory amplifier</option>
               <option value="radio">factory radio</option>
-              <option value="subwoofer">subwoofer’s plug</option>
+              <option value="subwoofer">factory subwoofer</option>
               <option value="module">another module</option>
             </Form.Select>
           </Form.Group>

@@ -9,7 +9,7 @@ export const PREFERENCE_WORDS: {
   };
 } = {
   first: {
-    label: 'Once a plan does its job, first comes',
+    label: 'Among plans that work, prefer',
     why: 'Default: fewest parts. What is not there cannot hum, fail or cost.',
     options: [
       { value: 'fewest-parts', word: 'fewest parts' },
@@ -36,7 +36,7 @@ export const PREFERENCE_WORDS: {
   },
   turnOn: {
     label: 'Turn-on by',
-    why: 'Default: the accessory feed, dead when the car is. Sensing needs no wire but may sleep in quiet passages; a factory remote lead is weak.',
+    why: 'Default: the accessory feed, off when the car is. Sensing needs no wire but may sleep in quiet passages; a factory remote lead is weak.',
     options: [
       { value: 'accessory', word: 'accessory feed' },
       { value: 'sensing', word: 'signal' },
@@ -46,7 +46,7 @@ export const PREFERENCE_WORDS: {
   },
   joining: {
     label: 'Factory wires are joined by',
-    why: 'Default: taps, nothing cut. A harness pair leads back to stock by unplugging; cutting with connectors is fastest to trust.',
+    why: 'Default: taps, nothing cut. A harness pair is undone by unplugging it; cut wires with connectors are the quickest reliable joint.',
     options: [
       { value: 'tap', word: 'tap' },
       { value: 'harness-pair', word: 'harness pair' },

@@ -153,7 +153,7 @@ describe('where a capture comes from', () => {
     for (const part of [
       'volume step not noted',
       'load not noted',
-      'Tilted by −3 dB an octave',
+      'Tilted by −3 dB per octave',
       'Phase is against the source.',
       'One row at 0 Hz left out.',
       'doors shut',

@@ -141,7 +141,7 @@ export function arrivalFinding(
         ? 'Two recordings contradict each other: record both again, leads checked.'
         : 'Record it with an output whose band overlaps it more, at least half an octave.'
       : own.delay !== null && Math.abs(own.delay) > 0.001
-        ? 'A processed output is late against an untouched one: never sum the two without delaying the other.'
+        ? 'A processed output lags an unprocessed one: never sum the two without delaying the other.'
         : null,
     rough: false,
   };

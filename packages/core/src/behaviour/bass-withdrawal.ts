@@ -156,7 +156,7 @@ function ownChange(
   const borrowed = a && b ? levelChange(a.analysis, b.analysis, REFERENCE_HZ, 12) : null;
   if (borrowed !== null) return { db: borrowed, by: `${mid!.name.toLowerCase()} at the same steps` };
   if (dbPerStep === null) return null;
-  return { db: dbPerStep * (to.step - from.step), by: `the level law, ${dbPerStep.toFixed(2)} dB a step` };
+  return { db: dbPerStep * (to.step - from.step), by: `the level law, ${dbPerStep.toFixed(2)} dB per step` };
 }
 
 /** At least an octave of the reference band is within 6 dB of the pass band. */

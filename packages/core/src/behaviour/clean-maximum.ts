@@ -85,7 +85,7 @@ export function cleanMaximum(
       verdict: 'never-clean',
       says: `Even the quietest tone distorts by ${percent(sorted[0].distortion)}.`,
       evidence,
-      next: 'Begin lower. If it stays, look for clipping at the input, hum, or a tone outside the pair’s band.',
+      next: 'Start lower. If it is still there, look for clipping at the input, hum, or a tone outside the pair’s band.',
     };
   const at = sorted[above < 0 ? sorted.length - 1 : above - 1];
   const found = above > 0;

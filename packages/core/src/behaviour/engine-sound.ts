@@ -68,12 +68,12 @@ export function engineSound(
   if (low && high && high.hz / low.hz >= MOVES)
     return finding(
       'active',
-      'Something low moves with the engine: engine sound or noise cancelling is made here.',
+      'Low-frequency sound follows the engine: engine sound or noise cancelling is made here.',
       'It has to be left on its own output, switched off in the vehicle’s settings, or its microphones accounted for before this output is used.',
     );
   return finding(
     'unclear',
-    'There is something low while the engine runs, but it was not seen to move with it.',
+    'There is low-frequency sound while the engine runs, but it was not seen to follow the engine.',
     idle && raised
       ? 'It may be hum of the alternator: note whether its frequency changes when the engine is raised further.'
       : 'Record silence at the other engine speed as well.',

@@ -9,7 +9,7 @@ export interface LevelAtStep {
 }
 
 export interface LevelLaw extends Finding<'steady' | 'uneven' | 'held' | 'unfinished'> {
-  /** dB a step; null with fewer than two steps */
+  /** dB per step; null with fewer than two steps */
   dbPerStep: number | null;
   /** the last step at which the level still followed; null: followed at all that were measured */
   followsTo: number | null;
@@ -18,7 +18,7 @@ export interface LevelLaw extends Finding<'steady' | 'uneven' | 'held' | 'unfini
 
 /** From this much below the law a level no longer follows, dB. */
 export const FOLLOWS_WITHIN_DB = 1;
-/** Steps of a volume control that differ by more than this make a law uneven, dB a step. */
+/** Steps of a volume control that differ by more than this make a law uneven, dB per step. */
 const UNEVEN_DB = 0.5;
 
 /**
@@ -56,7 +56,7 @@ export function levelLaw(points: readonly LevelAtStep[], rough = false): LevelLa
   const span = kept[kept.length - 1].step - kept[0].step;
   const uneven = kept.length > 2 && worst > UNEVEN_DB * Math.max(1, span / kept.length);
   const [first, last] = [sorted[0], sorted[sorted.length - 1]];
-  const law = `${formatDb(slope, 2)} dB a step`;
+  const law = `${formatDb(slope, 2)} dB per step`;
   const followsTo = held ? kept[kept.length - 1].step : null;
   return {
     verdict: held ? 'held' : uneven ? 'uneven' : 'steady',

@@ -19,7 +19,7 @@ const plain: SimulatedChain = { gainDb: 0, filters: [], peaks: [], delay: 0, inv
 
 describe('transferAt, against textbook values', () => {
   it.each([1, 2, 3, 4])(
-    'a Butterworth of order %d is 3.01 dB down at its corner and falls n x 6.02 dB an octave',
+    'a Butterworth of order %d is 3.01 dB down at its corner and falls n x 6.02 dB per octave',
     (order) => {
       const chain = {
         ...plain,

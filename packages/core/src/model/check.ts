@@ -22,7 +22,7 @@ const hertz = z.number().min(10, 'from 10 Hz').max(30_000, 'up to 30 kHz');
 export const checkBodySchema = z.discriminatedUnion('kind', [
   /** the meter itself: volts shown for a tone, all tones from one source at one level */
   z.object({ kind: z.literal('meter-tone'), hz: hertz, volts }),
-  /** alternating volts of an output for a tone */
+  /** AC volts of an output for a tone */
   z.object({
     kind: z.literal('level'),
     hz: hertz,
@@ -32,7 +32,7 @@ export const checkBodySchema = z.discriminatedUnion('kind', [
     supplyVolts: situationSchema.shape.supplyVolts,
     load: captureFieldsSchema.shape.load,
   }),
-  /** alternating volts of an output while nothing is played */
+  /** AC volts of an output while nothing is played */
   z.object({
     kind: z.literal('silence'),
     engine: z.enum(['off', 'idle', 'raised']),

@@ -213,7 +213,7 @@ function bassOf(
   const from = `Bass is cut above step ${keptTo}, by ${lostDb.toFixed(0)} dB at step ${upTo}.`;
   const remedy = restores ? 'restore' : step <= keptTo! ? 'stay-below' : 'none';
   const says = {
-    restore: `${from} ${box?.name} gives it back.`,
+    restore: `${from} ${box?.name} restores it.`,
     'stay-below': `${from} Gains are set at step ${step}, below it; above, the balance thins out.`,
     none: `${from} At the agreed step ${step} it is missing.`,
   }[remedy];

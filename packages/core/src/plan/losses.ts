@@ -144,12 +144,12 @@ export function dutiesOf(setup: Setup, context: PlanContext): string[] {
           'Noise cancelling is switched off in the car’s settings or by the maker’s procedure. Never just unplug its microphones: telephone or emergency call may share them.',
         ]
       : []),
-    'Check radio reception and the key’s range when all is powered; keep boxes and cables away from their aerials.',
+    'Check radio reception and the key’s range when all is powered; keep boxes and cables away from the antennas.',
     ...(context.input.drive === 'electric' || context.input.drive === 'hybrid'
       ? [
           'Orange cables and what hangs on them are for licensed people and the maker’s isolation procedure. The 12 V net is fed by a converter: stay within its limit.',
         ]
       : []),
-    'Note what leads back to stock: where each tap sits, what was unplugged, and the parts that were taken out. The vehicle’s warranty terms are the maker’s; show the owner what is touched.',
+    'Note how to return the car to stock: where each tap sits, what was unplugged, and the parts that were taken out. The vehicle’s warranty terms are the maker’s; show the owner what is touched.',
   ];
 }

@@ -4,7 +4,7 @@ import type { PlanContext } from './context.ts';
 
 const SOURCE_WORD: Record<Setup['turnOn']['by'], string> = {
   sensing: 'Signal at the inputs',
-  offset: 'Direct voltage of the outputs',
+  offset: 'DC offset of the outputs',
   accessory: 'Accessory feed',
   'factory-remote': 'Factory remote lead',
   constant: 'Permanent feed',

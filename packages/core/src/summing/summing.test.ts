@@ -136,7 +136,7 @@ describe('phase', () => {
     });
   });
 
-  it('of a straight slope of n x 6 dB an octave is n x 90 degrees in the middle', () => {
+  it('of a straight slope of n x 6 dB per octave is n x 90 degrees in the middle', () => {
     const lnF = Float64Array.from({ length: 2001 }, (_, i) => -40 + (80 * i) / 2000);
     const phase = minimumPhase(
       lnF,

@@ -41,7 +41,9 @@ export async function runCommand<Input, Result>(
     return result;
   } catch (error) {
     views.back();
-    if (jobId) void queries.invalidateQueries({ queryKey: ['job', jobId] });
+    // What came between was taken back as well: the server has it.
+    for (const name of ['job', 'harness'])
+      if (jobId) void queries.invalidateQueries({ queryKey: [name, jobId] });
     throw error;
   }
 }

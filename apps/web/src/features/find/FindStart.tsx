@@ -23,7 +23,7 @@ export function FindStart({ job, view }: { job: JobView; view: HarnessView }) {
             </Button>
           }
         >
-          The factory radio, the amplifier, a subwoofer’s plug or another module. Then its plugs, one by one.
+          The factory radio, the amplifier, a factory subwoofer or another module. Then its plugs, one by one.
         </EmptyState>
       ) : (
         <EmptyState

@@ -52,7 +52,7 @@ export function PlugLock({ connector, jobId }: { connector: Connector; jobId: st
             <li>
               Neither shell nor sleeve is yellow or orange. (A yellow or orange wire alone means nothing.)
             </li>
-            <li>It is no plug of a seat, a belt, a steering wheel or an airbag module.</li>
+            <li>It is not a seat, belt, steering-wheel or airbag plug.</li>
           </ul>
           <p className="mt-2 quiet">
             If one of these is open, leave it locked. The vehicle maker’s papers decide.

@@ -84,7 +84,7 @@ export function RoutinesDialog({ job, view, workings, at, onClose }: RoutinesDia
           )}
         </section>
         <section className="routine">
-          <h3>Inherited work comes first</h3>
+          <h3>Earlier work first</h3>
           {inherited.length > 0 ? (
             <p>
               {inherited.length} wires are marked as added, joined or of unknown origin. Follow each to its

@@ -112,7 +112,7 @@ export function BriefForm({ job, brief, change, onStart }: BriefFormProps) {
           />
           <NumberField
             id="brief-reserve"
-            label={electric ? 'Converter has to spare, A' : 'Alternator has to spare, A'}
+            label={electric ? 'Converter reserve, A' : 'Alternator reserve, A'}
             value={brief.reserveAmps}
             most={500}
             placeholder="not known"

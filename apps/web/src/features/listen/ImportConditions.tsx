@@ -48,7 +48,7 @@ export function ImportConditions({ said, hasPhase, onChange }: ImportConditionsP
           onChange={(e) => onChange({ levelUnit: e.target.value as Said['levelUnit'] })}
         >
           <option value="dB">dB, no reference</option>
-          <option value="dBV">dBV at the pair</option>
+          <option value="dBV">dBV at the output</option>
           <option value="dBFS">dBFS</option>
         </Form.Select>
       </Form.Group>

@@ -35,9 +35,9 @@ export function OutputFacts({ job, pair }: { job: JobView; pair: PairView }) {
       </div>
       {cone && (
         <div>
-          <dt>Cone, plus positive</dt>
+          <dt>Cone polarity</dt>
           <dd>
-            {cone.sign === 'normal' ? 'moves out' : 'moves in'} <StandingTag standing={cone.standing} />
+            {cone.sign === 'normal' ? 'out on plus' : 'in on plus'} <StandingTag standing={cone.standing} />
           </dd>
         </div>
       )}

@@ -28,7 +28,7 @@ export function StepAndLoad({ id, said, onChange }: StepAndLoadProps) {
         />
       </Form.Group>
       <Form.Group controlId={`${id}-load`}>
-        <Form.Label>Load meanwhile</Form.Label>
+        <Form.Label>Load at the time</Form.Label>
         <Form.Select
           value={said.load}
           onChange={(e) => onChange({ load: e.target.value as CaptureFields['load'] })}

@@ -49,7 +49,7 @@ export function captureSentence(capture: Capture): string {
     `${capture.recordingId ? 'Recorded as' : 'Imported from'} ${capture.fileName} on ${format(new Date(capture.importedAt), 'd MMM yyyy, HH:mm')}, ${step}, ${LOAD_WORD[capture.load]}; ${capture.points.toLocaleString('en')} points in ${capture.levelUnit}.`,
     tilt === 0
       ? ''
-      : `Tilted by ${tilt > 0 ? '+' : '−'}${Math.abs(tilt).toFixed(0)} dB an octave around ${formatFrequency(1000)}, as stated at the import.`,
+      : `Tilted by ${tilt > 0 ? '+' : '−'}${Math.abs(tilt).toFixed(0)} dB per octave around ${formatFrequency(1000)}, as stated at the import.`,
     capture.phaseReference === 'source' ? 'Phase is against the source.' : '',
     ...capture.repairs,
     capture.note,

@@ -12,7 +12,7 @@ export function EqualiserTable({ feed, name }: { feed: Feed; name: string }) {
     return (
       <p className="quiet equaliser-none">
         {feed.device === 'processor'
-          ? 'Flat enough: no equaliser section is worth its knob.'
+          ? 'Flat enough: no equaliser section would help.'
           : 'Without a processor nothing is equalised: what the outputs carry is what plays.'}
       </p>
     );

@@ -23,7 +23,7 @@ export function OutOfDate({ job, kept }: { job: JobView; kept: Plan }) {
           </strong>{' '}
           {differences.length === 0
             ? 'What was added since changes nothing about it.'
-            : 'Since this plan was kept, something was measured, taken back or wished otherwise:'}
+            : 'Since this plan was kept, something was measured, withdrawn or changed in the wish:'}
         </p>
         <ul>
           {differences.slice(0, 8).map((d) => (

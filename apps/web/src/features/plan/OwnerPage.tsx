@@ -80,7 +80,7 @@ export function OwnerPage() {
         <div className="pane-title">
           <h2>What the owner loses</h2>
         </div>
-        {consents.length === 0 && <p className="quiet">Nothing that is known of.</p>}
+        {consents.length === 0 && <p className="quiet">Nothing known.</p>}
         <ul className="losses">
           {consents.map(({ loss, decision }) => (
             <li key={loss.rule}>
@@ -147,7 +147,7 @@ export function OwnerPage() {
             }
           />
         )}
-        <h2 className="label mt-3">Whatever is built</h2>
+        <h2 className="label mt-3">In any case</h2>
         <ul className="duties">
           {proposal.duties.map((d) => (
             <li key={d}>{d}</li>

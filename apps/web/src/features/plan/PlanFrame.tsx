@@ -58,7 +58,7 @@ export function PlanFrame() {
     return (
       <p className="p-4 quiet" aria-live="polite">
         {comparison.isError
-          ? 'The ways in could not be worked out. Reload the page.'
+          ? 'The strategies could not be worked out. Reload the page.'
           : 'Working out every way in …'}
       </p>
     );

@@ -207,7 +207,7 @@ interface TapProps {
 }
 
 function Tap({ job, tap, load, pair, unit, alone }: TapProps) {
-  if (!pair) return <li className="path-tap">An output that is gone</li>;
+  if (!pair) return <li className="path-tap">Output removed</li>;
   const capture = pair.captures.find((c) => c.id === tap.captureId);
   return (
     <li className="path-tap">

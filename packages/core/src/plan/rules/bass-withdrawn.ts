@@ -5,7 +5,7 @@ export const bassWithdrawn: FeedRule = (context) => {
   const { feed, name } = context;
   if (!feed.bass || feed.bass.remedy === 'restore') return [];
   const remedy =
-    'Take a converter that gives bass back, tap before the amplifier if that follows the volume, or stay below that step.';
+    'Use a converter that restores bass, tap before the amplifier if that follows the volume, or stay below that step.';
   return [
     remark(
       context,

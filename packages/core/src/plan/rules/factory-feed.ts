@@ -14,7 +14,7 @@ export const factoryFeed: PlanRule = ({ plan }) => {
       feedFuseAmps === null
         ? `The factory feed is used, and its fuse is not known; the system draws ${need.toFixed(0)} A with music.`
         : `The factory feed has ${feedFuseAmps} A; the system draws ${need.toFixed(0)} A with music.`,
-      { remedy: 'A feed of its own from the battery.', settle: SETUP },
+      { remedy: 'Its own feed from the battery.', settle: SETUP },
     ),
   ];
 };

@@ -14,7 +14,7 @@ export const factoryWirePower: FeedRule = (context) => {
       context,
       'factory-wire-power',
       'warning',
-      `${name}: ${watts.toFixed(0)} W through factory speaker wire, which is trusted with about ${TRUSTED_WATTS} W.`,
+      `${name}: ${watts.toFixed(0)} W through factory speaker wire, which is good for about ${TRUSTED_WATTS} W.`,
       { remedy: 'Pull new wire to this speaker.' },
     ),
   ];

@@ -7,7 +7,7 @@ export const microphonesKept: PlanRule = ({ plan }) =>
         planRemark(
           'microphones-kept',
           'error',
-          'Microphones are unplugged that telephone or emergency call may share.',
+          'Microphones that the telephone or emergency call may share are unplugged.',
           {
             remedy: 'Leave them plugged in; switch the cancelling off by the maker’s procedure.',
             settle: SETUP,

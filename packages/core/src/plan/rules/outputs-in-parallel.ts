@@ -14,7 +14,7 @@ export const outputsInParallel: FeedRule = (context) => {
       context,
       'outputs-in-parallel',
       'error',
-      `${name}: ${feed.taps.length} outputs would be joined in parallel. Each drives into the other and both may die.`,
+      `${name}: ${feed.taps.length} outputs would be joined in parallel. Each drives into the other, and both can fail.`,
       { remedy: 'Use a converter with summing inputs, or take one output alone.' },
     ),
   ];

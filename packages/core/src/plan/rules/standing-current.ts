@@ -16,7 +16,7 @@ export const standingCurrent: PlanRule = ({ plan }) => {
       'standing-current',
       'error',
       `Asleep the new system draws ${(1000 * standingAmps).toFixed(0)} mA${days}.`,
-      { remedy: 'Wake it by a switched lead, and choose devices that sleep.', settle: SETUP },
+      { remedy: 'Turn it on by a switched lead, and choose devices that sleep.', settle: SETUP },
     ),
   ];
 };

@@ -12,7 +12,7 @@ export const turnOff: PlanRule = ({ plan }) => {
         'Nothing turns the amplifiers off: they run until the battery is flat.',
         {
           ...more,
-          remedy: 'Wake them by signal, accessory or remote lead.',
+          remedy: 'Turn them on by signal, accessory or remote lead.',
         },
       ),
     ];
@@ -21,7 +21,7 @@ export const turnOff: PlanRule = ({ plan }) => {
       ? [
           planRemark('turn-on-source', 'error', 'The turn-on source stays live while the car sleeps.', {
             ...more,
-            remedy: 'Find one that goes dead, and wait until the car is asleep to see it.',
+            remedy: 'Find one that goes off, and check it once the car is asleep.',
           }),
         ]
       : asleep === 'unknown'
@@ -29,7 +29,7 @@ export const turnOff: PlanRule = ({ plan }) => {
             planRemark(
               'turn-on-source',
               'assumption',
-              'Whether the turn-on source goes dead with the car is not seen.',
+              'Nobody has checked that the turn-on source goes off when the car sleeps.',
               {
                 ...more,
                 remedy: 'Lock the car, wait until it sleeps, read the voltage.',

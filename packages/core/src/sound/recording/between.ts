@@ -93,7 +93,7 @@ export function betweenOutputs({ spectrum, aligned, analyses, skew = 0 }: Betwee
   const ratio = ratioOf(spectrum, aligned - skew);
   if (sum === 0 || ratio.frequencyHz.length === 0)
     return nothing(
-      'The two outputs have no band in common, so their order in time and their sign cannot be told.',
+      'The two outputs have no band in common, so delay and polarity between them cannot be measured.',
     );
 
   const { best, rival } = search(re, im, stepHz);
@@ -105,7 +105,7 @@ export function betweenOutputs({ spectrum, aligned, analyses, skew = 0 }: Betwee
     reasons.push('Both signs fit nearly as well: the overlap is too narrow, or the outputs are processed.');
   if (octaves < NARROW_OCTAVES) reasons.push('The outputs overlap in less than half an octave.');
   const unsure = analyses.some((a) => a.model === null);
-  if (unsure) reasons.push('The filter of one output is not decided, and its phase is needed here.');
+  if (unsure) reasons.push('The filter of one output is not settled, and its phase is needed here.');
   return {
     overlap,
     ratio,

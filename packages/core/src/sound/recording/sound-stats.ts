@@ -10,7 +10,7 @@ export interface ChannelStats {
   peak: number;
   /** effective value without the mean */
   rms: number;
-  /** mean: direct voltage that came along */
+  /** mean: DC offset of the input */
   dc: number;
   /** samples in flat tops at the highest value */
   clipped: number;

@@ -74,8 +74,8 @@ export function CalibrateDialog({ device, known, picture, onClose }: CalibrateDi
       <Form onSubmit={take}>
         <Modal.Body className="d-grid gap-3">
           <p className="m-0">
-            Play the 100 Hz tone, leads and reducer as you will record. Read alternating volts across the same
-            pair with a true-RMS meter while the tone sounds.
+            Play the 100 Hz tone, leads and reducer as you will record. Read AC volts across the same pair
+            with a true-RMS meter while the tone sounds.
           </p>
           <div className="situation">
             <Form.Group controlId="calibrate-volts">

@@ -15,7 +15,7 @@ const MUST = [
   },
   {
     id: 'reducer',
-    text: 'A level reducer is in for anything a speaker could be on.',
+    text: 'A level reducer is fitted wherever a speaker could be connected.',
     why: 'Most line inputs take about 2 V. A speaker output gives 10 V and more, a boosted one 30 V.',
   },
   {

@@ -184,7 +184,7 @@ export function inputFault(error: unknown): string {
   if (name === 'NotAllowedError')
     return 'The browser was not allowed to listen. Allow the microphone for this page (the sign beside the address), then start again.';
   if (name === 'NotFoundError' || name === 'OverconstrainedError')
-    return 'That input is not there. Plug the sound input in and choose it again.';
+    return 'That input is not connected. Plug the sound input in and choose it again.';
   if (name === 'NotReadableError') return 'Another program holds the input. Close it, then start again.';
   return 'The input could not be opened. Choose another one, or import a recording as a file.';
 }

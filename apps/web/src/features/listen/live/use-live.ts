@@ -56,7 +56,7 @@ export function useLive(settings: LiveSettings, onRecorded: (file: Blob | null) 
         },
         onRecorded,
         onLost: () => {
-          setFault('The input went away while it was open. What was recorded until then is kept.');
+          setFault('The input was disconnected. What was recorded until then is kept.');
           running.current?.finish();
         },
       });

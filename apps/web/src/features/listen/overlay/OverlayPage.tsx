@@ -44,7 +44,7 @@ export function OverlayPage() {
     <main className="overlay">
       <section className="overlay-view" aria-label="Curves">
         <div className="overlay-head">
-          <h1>Curves over each other</h1>
+          <h1>Curves overlaid</h1>
           <span className="flex-fill" />
           <Choices label="Levels" options={LEVELS} value={levels} onChange={setLevels} />
         </div>

@@ -29,7 +29,7 @@ export function RecordingConditions({ job, said, channels, onChange }: Recording
   return (
     <div className="d-grid gap-3 align-content-start">
       <Form.Group controlId="recording-played">
-        <Form.Label>Meanwhile played</Form.Label>
+        <Form.Label>Played during it</Form.Label>
         <Form.Select
           value={said.played}
           onChange={(e) => onChange({ played: PLAYED.find((p) => p === e.target.value) ?? 'music' })}

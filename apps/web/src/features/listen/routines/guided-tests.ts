@@ -101,7 +101,7 @@ export const GUIDED_TESTS: GuidedTest[] = [
     set: [...QUIET_CONTROLS, 'speaker on as the load', 'support supply, or engine idling outdoors'],
     steps: [
       'Choose a tone inside the output’s band: 60 Hz for a subwoofer, 120 Hz for a woofer, 1 kHz for a mid, 6 kHz for a tweeter.',
-      'Begin low. Record a few seconds at each step, or a stepped track at the loudest step.',
+      'Start low. Record a few seconds at each step, or a stepped track at the loudest step.',
       'Note the supply voltage beside each. Stop at the step where distortion jumps.',
       'With a meter: read the volts at four or more steps; where they stop following is the end.',
     ],
@@ -158,7 +158,7 @@ export const GUIDED_TESTS: GuidedTest[] = [
     steps: [
       'Take two outputs whose bands overlap: woofer and mid, mid and tweeter, left and right.',
       'Record a minute of pink noise of both at once; choose the second on the next page.',
-      'Go on from neighbour to neighbour. An output taken before the amplifier shows how late the amplifier is.',
+      'Go on from neighbour to neighbour. An output taken before the amplifier shows the amplifier’s delay.',
     ],
     records: [{ word: 'Record two outputs', played: 'pink' }],
     forms: [],
@@ -191,7 +191,7 @@ export const GUIDED_TESTS: GuidedTest[] = [
   {
     id: 'engine',
     title: 'Engine sound and cancelling',
-    asks: 'Is engine sound, or sound against it, made on this output?',
+    asks: 'Does this output carry engine sound or engine noise cancelling?',
     with: 'analyser, or a meter for a first look',
     set: ['nothing playing, volume as usual', 'doors and windows closed'],
     steps: [
@@ -238,7 +238,7 @@ export const GUIDED_TESTS: GuidedTest[] = [
     with: 'meter',
     set: ['tones from one source at one level', 'a headphone socket, or the radio’s full-range output'],
     steps: [
-      'Play the 100 Hz tone from the laptop or player; note the alternating volts.',
+      'Play the 100 Hz tone from the laptop or player; note the AC volts.',
       'Play 400 Hz, 1 kHz, 3 kHz and 8 kHz without touching the level; note each.',
       'As far as the readings agree within half a decibel, the meter is honest.',
     ],

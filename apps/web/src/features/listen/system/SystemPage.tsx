@@ -41,7 +41,7 @@ export function SystemPage() {
   return (
     <main className="system">
       <div className="system-head">
-        <h1>The system at one look</h1>
+        <h1>The system at a glance</h1>
         <span className="flex-fill" />
         <Form.Check
           type="switch"
@@ -75,7 +75,7 @@ export function SystemPage() {
                 <SystemAxis />
               </th>
               <th scope="col">Passes, Hz</th>
-              <th scope="col">dB a step</th>
+              <th scope="col">dB per step</th>
               <th scope="col">Bass cut from</th>
               <th scope="col">Clean to</th>
               <th scope="col">Arrives</th>
