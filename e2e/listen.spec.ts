@@ -189,7 +189,7 @@ test('what was recorded before the input was unplugged is kept', async ({ page }
   await expect(dialog).toContainText('Recording Front left woofer');
   await dialog.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByText('is recorded, but not saved')).toBeVisible();
-  await expect(page.getByText(/The input went away while it was open/)).toBeVisible();
+  await expect(page.getByText(/The input was disconnected/)).toBeVisible();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as WAV' }).click();
   expect((await download).suggestedFilename()).toMatch(/^Front left woofer .*\.wav$/);

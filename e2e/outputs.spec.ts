@@ -34,6 +34,8 @@ test('an output that is not as Find has it is said wherever it is shown, and tak
   const said = page.locator('.map-difference');
   await expect(said).toContainText(`is not as Find has it. It was found to be ${output.axle} ${output.side}`);
   await expect(page.locator('.output-selected')).toContainText('not as in Find');
+  await page.goto(`/jobs/${job.id}/listen/system`);
+  await expect(page.getByText('not as in Find')).toHaveCount(1);
   await page.goto(`/jobs/${job.id}/listen/${output.id}/sheet`);
   await expect(said).toBeVisible();
   await page.goto(`/jobs/${job.id}/listen/${output.id}`);

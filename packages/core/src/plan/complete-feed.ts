@@ -1,3 +1,4 @@
+import { mindsWithdrawnBass } from './bass.ts';
 import { levelChain } from '../level/level-chain.ts';
 import { LOAD_ENOUGH_OHM, loadResistor } from '../load/load-resistor.ts';
 import type { LibraryDevice } from '../model/device.ts';
@@ -193,16 +194,13 @@ function crossoverOf(
 const inside = (d: LibraryDevice | null, hz: number) =>
   d?.crossover ? hz >= d.crossover.lowestHz && hz <= d.crossover.highestHz : false;
 
-/** A target that begins above this does not mind withdrawn bass, Hz. */
-const BASS_HZ = 120;
-
 function bassOf(
   feed: Feed,
   pairs: readonly PlanPair[],
   step: number,
   box: LibraryDevice | null,
 ): Feed['bass'] {
-  if (feed.need.lowHz > BASS_HZ) return null;
+  if (!mindsWithdrawnBass(feed)) return null;
   const withdrawn = pairs
     .filter((p) => p.facts.bass.verdict === 'withdrawn' && p.facts.bass.keptTo !== null)
     .sort((a, b) => a.facts.bass.worstDb - b.facts.bass.worstDb)[0];

@@ -4,11 +4,6 @@ import { type Choice, chooseOutputs, type ChooseOptions } from '../summing/choos
 import { feedSides, type PlanInput } from './plan-input.ts';
 import { type Source, sourcesFor, sourcesOf } from './sources.ts';
 
-/** A target that is fed with bass alone. */
-export function isBass(target: Target): boolean {
-  return target.layout === 'mono' && target.highHz <= 250;
-}
-
 /** What is true of the factory system, worked out once and looked at by every strategy. */
 export interface PlanContext {
   input: PlanInput;

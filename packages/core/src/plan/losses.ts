@@ -1,3 +1,4 @@
+import { playsOnlyBass } from './bass.ts';
 import { ADDED_SOUNDS } from '../model/check.ts';
 import type { Feed, Loss, Trigger } from '../model/plan.ts';
 import { TRIGGER_SOUNDS } from '../model/plan.ts';
@@ -104,7 +105,7 @@ export function lossesOf(
     losses.push({ rule: 'lost-centre', text: 'The centre speaker falls silent.', consent: true });
   if (bypassed && left('rear') && !fed((t) => t.axle === 'rear'))
     losses.push({ rule: 'lost-rear', text: 'The rear speakers fall silent.', consent: true });
-  if (bypassed && left('subwoofer') && !fed((t) => t.speaker.way === 'subwoofer' || t.highHz <= 250))
+  if (bypassed && left('subwoofer') && !fed((t) => t.speaker.way === 'subwoofer' || playsOnlyBass(t)))
     losses.push({ rule: 'lost-subwoofer', text: 'The factory subwoofer falls silent.', consent: true });
   if (bypassed)
     losses.push({

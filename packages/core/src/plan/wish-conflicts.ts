@@ -1,5 +1,5 @@
 import type { PlanInput } from './plan-input.ts';
-import { isBass } from './context.ts';
+import { isBass } from './bass.ts';
 
 /** Two wishes that cannot both be had, named. */
 export interface WishConflict {

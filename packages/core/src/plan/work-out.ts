@@ -1,3 +1,4 @@
+import { mindsWithdrawnBass } from './bass.ts';
 import type { LibraryDevice } from '../model/device.ts';
 import type { Device, Feed, PlanChanges, Proposal, Remark, StrategyId } from '../model/plan.ts';
 import type { Target } from '../model/target.ts';
@@ -70,7 +71,7 @@ export function workOut(strategy: Strategy, context: PlanContext, changes: PlanC
       restoreDb: Math.max(
         0,
         ...own.flatMap((f) =>
-          f.need.lowHz > 120
+          !mindsWithdrawnBass(f)
             ? []
             : pairsOf([f], context)
                 .filter((p) => p.facts.bass.verdict === 'withdrawn')

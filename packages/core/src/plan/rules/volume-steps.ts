@@ -1,13 +1,11 @@
 import { listWords } from '../../behaviour/finding.ts';
+import { carriesBass, mindsWithdrawnBass } from '../bass.ts';
 import { planRemark, type PlanRule, test } from './rule.ts';
-
-/** A target that begins above this, or an output, minds no withdrawn bass, Hz. */
-const BASS_HZ = 120;
 
 /** Bass that is withdrawn as the volume rises shows only at two or more volume steps. */
 export const volumeSteps: PlanRule = ({ feeds }) => {
   const once = feeds
-    .filter((f) => f.feed.need.lowHz <= BASS_HZ)
+    .filter((f) => mindsWithdrawnBass(f.feed))
     .flatMap((f) => f.sources)
     .filter(
       (s, i, all) =>
@@ -15,7 +13,7 @@ export const volumeSteps: PlanRule = ({ feeds }) => {
         s.captureId !== null &&
         s.pair.facts.feed !== 'fixed' &&
         new Set(s.pair.volumeSteps).size < 2 &&
-        (s.analysis.lowHz ?? 0) < BASS_HZ,
+        carriesBass(s.analysis),
     );
   if (once.length === 0) return [];
   return [

@@ -1,6 +1,7 @@
 import type { Device, Feed, StrategyId } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
-import { isBass, type PlanContext } from '../context.ts';
+import { isBass } from '../bass.ts';
+import { type PlanContext } from '../context.ts';
 import { tapsOf, workOutFeed } from '../feed.ts';
 import type { Source } from '../sources.ts';
 import type { Strategy } from './strategy.ts';

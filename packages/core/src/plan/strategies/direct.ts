@@ -1,5 +1,6 @@
 import type { Target } from '../../model/target.ts';
-import { isBass, type PlanContext } from '../context.ts';
+import { isBass } from '../bass.ts';
+import { type PlanContext } from '../context.ts';
 import { oneOutputEach } from './convert.ts';
 import type { Strategy } from './strategy.ts';
 import { NO_OUTPUTS, usualOthers } from './usual-others.ts';

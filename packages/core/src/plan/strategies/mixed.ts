@@ -1,4 +1,4 @@
-import { isBass } from '../context.ts';
+import { isBass } from '../bass.ts';
 import { fromRadio, noRadioFeed } from './source-direct.ts';
 import type { Strategy } from './strategy.ts';
 import { usualOthers } from './usual-others.ts';

@@ -1,4 +1,4 @@
-import { isBass } from '../context.ts';
+import { isBass } from '../bass.ts';
 import type { Strategy } from './strategy.ts';
 import { oneOutputEach } from './convert.ts';
 

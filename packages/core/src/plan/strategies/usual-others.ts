@@ -1,6 +1,7 @@
 import type { StrategyId } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
-import { isBass, type PlanContext } from '../context.ts';
+import { isBass } from '../bass.ts';
+import type { PlanContext } from '../context.ts';
 
 /**
  * Who serves a target beside a strategy's own. For bass the schools differ: the factory's subwoofer output is already

@@ -13,6 +13,7 @@ import {
 } from '@ulpen/core';
 import { bandEdges, classWord } from '../../../ui/bands-words.ts';
 import { ResponseStrip } from '../../../ui/BandStrip.tsx';
+import { DiffersTag } from '../../../ui/MapDifferences.tsx';
 import { NoOutputs } from '../NoOutputs.tsx';
 import { useFramedJob } from '../../../api/framed-job.ts';
 import { delayWords } from '../recording/recording-words.ts';
@@ -125,6 +126,7 @@ function SystemRow({ job, pair, behaviour, assume, nameOf }: SystemRowProps) {
     <tr>
       <th scope="row">
         <Link to={`/jobs/${job.id}/listen/${pair.id}`}>{name}</Link>
+        <DiffersTag job={job} pairId={pair.id} />
       </th>
       <td className="system-band">
         {capture ? (
