@@ -124,6 +124,7 @@ export async function fillOld(knex: Knex): Promise<string> {
     high_hz: analysis.highHz,
     analysis_version: analysis.version,
     analysis: JSON_OF(analysis),
+    pin: JSON_OF({ because: 'as it was', at: AT.toISOString() }),
   });
   const targetId = await insert(knex, 'targets', {
     job_id: jobId,

@@ -7,8 +7,9 @@ import * as plan from './migrations/005-plan.ts';
 import * as record from './migrations/006-record.ts';
 import * as toldReadings from './migrations/007-told-readings.ts';
 import * as measuredAgainst from './migrations/008-measured-against.ts';
-import * as outputEnds from './migrations/009-output-ends.ts';
-import * as events from './migrations/010-events.ts';
+import * as pins from './migrations/009-pins.ts';
+import * as outputEnds from './migrations/010-output-ends.ts';
+import * as events from './migrations/011-events.ts';
 
 export const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
@@ -19,8 +20,9 @@ export const MIGRATIONS: Record<string, Knex.Migration> = {
   '006-record': record,
   '007-told-readings': toldReadings,
   '008-measured-against': measuredAgainst,
-  '009-output-ends': outputEnds,
-  '010-events': events,
+  '009-pins': pins,
+  '010-output-ends': outputEnds,
+  '011-events': events,
 };
 
 const sourceOf = (names: readonly string[]) => ({

@@ -23,6 +23,7 @@ export function fileOfVersion7(file: JobFile): { old: Record<string, unknown>; r
       const wire = (sign: 'plus' | 'minus') => wireAt(at(sign)!, file.readings, []).wire;
       return {
         ...pair,
+        captures: pair.captures.map(({ pins: _pins, ...capture }) => ({ ...capture, pin: null })),
         plug: drawn
           ? unit.connectors.find((c) => drawn.startsWith(`${c.key}:`))!.name
           : (noted['plug'] ?? ''),

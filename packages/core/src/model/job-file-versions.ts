@@ -117,11 +117,27 @@ function withoutErased(plan: Content): Content {
 /** Version 6 knew no reference conditions and no pins: the newest capture of an output counted. */
 const fromVersion6 = (content: Content): Content => ({
   ...content,
-  units: withCaptures(content['units'], { pins: [] }),
+  units: withCaptures(content['units'], { pin: null }),
   intake: isContent(content['intake'])
     ? { reference: START_REFERENCE, ...content['intake'] }
     : content['intake'],
 });
+
+/** Version 7 kept one pin of a capture or none, and wrote where an output sits as text. */
+const fromVersion7 = (content: Content): Content =>
+  outputsOfVersion7({
+    ...content,
+    units: list(content['units'], (unit) => ({
+      ...unit,
+      pairs: list(unit['pairs'], (pair) => ({
+        ...pair,
+        captures: list(pair['captures'], ({ pin, ...capture }) => ({
+          pins: isContent(pin) ? [{ because: pin['because'], takenAt: pin['at'], withdrawnAt: null }] : [],
+          ...capture,
+        })),
+      })),
+    })),
+  });
 
 const STEPS = [
   fromVersion1,
@@ -130,7 +146,7 @@ const STEPS = [
   fromVersion4,
   fromVersion5,
   fromVersion6,
-  outputsOfVersion7,
+  fromVersion7,
 ];
 
 /** A file's content as the newest version has it: what an older version lacks is put in, step by step. */

@@ -60,11 +60,22 @@ describe('files that this program ever wrote', () => {
     const old = JSON.parse(new TextDecoder().decode(written)) as Spoilable;
     delete old['intake'].reference;
     for (const { captures } of old['units'].flatMap((u: Spoilable) => u['pairs']) as Spoilable[])
-      for (const c of captures) delete c.pins;
+      for (const c of captures) delete c.pin;
     const json = new TextEncoder().encode(JSON.stringify({ ...old, version: 6 }));
     expect(readJobFileBytes(zipSync({ ...entries, 'job.json': json }))).toEqual({
       file: { ...before.read, intake: { ...base.intake, reference: START_REFERENCE } },
     });
+  });
+  it('the pin of version 7 is the first of a record of pins', () => {
+    const old = structuredClone(fileOfVersion7(base).old) as Spoilable;
+    const at = '2026-11-02T09:05:00.000Z';
+    old['units'][0].pairs[0].captures[1].pin = { because: 'as it was', at };
+    const read = readJobFile(old) as { file: JobFile };
+    expect(read.file.units[0].pairs[0].captures.map((c) => c.pins)).toEqual([
+      [],
+      [{ because: 'as it was', takenAt: at, withdrawnAt: null }],
+      ...read.file.units[0].pairs[0].captures.slice(2).map(() => []),
+    ]);
   });
   it('the photos of a plug are photos of the job that show the plug', () => {
     const photo = {
