@@ -236,6 +236,7 @@ test('quick keys act on the wires they led to, and a slow answer takes nobody aw
   await count(1);
   expect(await taken()).toEqual([[5, 6, 'open']]);
 
+  // The server is slow: nobody waits, and what was typed meanwhile is stored after it, each on its own wires.
   let answer = () => {};
   const held = new Promise<void>((resolve) => (answer = resolve));
   await page.route(
@@ -248,23 +249,40 @@ test('quick keys act on the wires they led to, and a slow answer takes nobody aw
   );
   await page.keyboard.type('v200 mV');
   await page.keyboard.press('Enter');
+  await count(2);
+  await expect(page.locator('.cavity-first .cavity-number')).toHaveText('9');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.type('0.3');
   await page.keyboard.press('Enter');
-  await expect(
-    page.getByText('The last reading is still being saved. Press again in a moment.'),
-  ).toBeVisible();
-  answer();
-  await count(2);
-  await expect(page.locator('.cavity-first .cavity-number')).toHaveText('8');
-  await expect(page.locator('.entry-line input')).toHaveValue('0.3');
-  await page.keyboard.press('Enter');
   await count(3);
-  expect(await taken()).toEqual([
+  expect(await taken()).toEqual([[5, 6, 'open']]);
+  answer();
+  await expect.poll(taken).toEqual([
     [5, 6, 'open'],
     [7, 8, 0.2],
-    [8, undefined, 0.3],
+    [10, undefined, 0.3],
   ]);
+
+  // What the server refuses afterwards is taken back and said with its place, though other wires are in hand.
+  await page.route(
+    '**/readings',
+    (route) =>
+      route.fulfill({
+        status: 409,
+        contentType: 'application/problem+json',
+        body: JSON.stringify({
+          type: 'about:blank',
+          title: 'Conflict',
+          status: 409,
+          detail: 'The plug was removed.',
+        }),
+      }),
+    { times: 1 },
+  );
+  await page.keyboard.type('0.4');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^0\.4 on C2·\d+ was not saved: The plug was removed\.$/)).toBeVisible();
+  await count(3);
 });
 
 test('a restraint plug takes no readings, and an unknown one volts only', async ({ page }) => {

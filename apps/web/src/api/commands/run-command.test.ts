@@ -170,7 +170,8 @@ describe('a reading', () => {
         : json(response, path.endsWith('/find') ? find : {}, 8);
     await runCommand(queries, addReadings, { jobId, readings: [reading('dc')] });
     expect(harness().readings).toEqual([reading('dc')]);
-    expect([job().find, job().revision]).toEqual([find, 8]);
+    expect(job().revision).toBe(8);
+    await expect.poll(() => job().find).toEqual(find);
     expect(got.map((g) => `${g.method} ${g.path}`)).toEqual([
       `POST /jobs/${jobId}/readings`,
       `GET /jobs/${jobId}/find`,
@@ -185,13 +186,52 @@ describe('a reading', () => {
       method === 'POST' ? json(response, [reading('dc')], 9, 201) : json(response, {}, 9);
     await runCommand(queries, addReadings, { jobId, readings: [reading('dc')] });
     expect(job().revision).toBe(7);
+    await expect.poll(() => got).toHaveLength(2);
+  });
+
+  it('shows how far Find is by the last answer asked for, whichever comes first', async () => {
+    const late: (() => void)[] = [];
+    answer = ({ method }, response) => {
+      if (method === 'POST') json(response, [reading('dc')], 8, 201);
+      else if (late.length === 0) late.push(() => json(response, { untouched: 12 }, 8));
+      else json(response, { untouched: 11 }, 9);
+    };
+    for (const id of ['r1', 'r2'])
+      await runCommand(queries, addReadings, { jobId, readings: [reading('dc', id)] });
+    await expect.poll(() => job().find).toEqual({ untouched: 11 });
+    late[0]();
+    answer = (_, response) => json(response, [reading('dc', 'r3')], 10, 201);
+    await runCommand(queries, addReadings, { jobId, readings: [reading('seen', 'r3')] });
+    expect(job().find).toEqual({ untouched: 11 });
+  });
+
+  it('waits behind one that is refused, and both are shown as the server has them', async () => {
+    let stored: Reading[] = [];
+    let refuseFirst = () => {};
+    answer = ({ method, path, body }, response) => {
+      if (method === 'GET')
+        return json(response, path.endsWith('/find') ? {} : { ...harness(), readings: stored }, 8);
+      const [sent] = (JSON.parse(body) as { readings: Reading[] }).readings;
+      if (sent.id === 'r1') return void (refuseFirst = () => refuse(response, 409));
+      stored = [sent];
+      return json(response, stored, 8, 201);
+    };
+    const both = Promise.allSettled(
+      ['r1', 'r2'].map((id) => runCommand(queries, addReadings, { jobId, readings: [reading('dc', id)] })),
+    );
+    await expect.poll(() => got).toHaveLength(1);
+    expect(harness().readings.map((r) => r.id)).toEqual(['r1', 'r2']);
+    refuseFirst();
+    expect((await both).map((b) => b.status)).toEqual(['rejected', 'fulfilled']);
+    expect(harness().readings.map((r) => r.id)).toEqual(['r2']);
+    await expect.poll(() => got).toHaveLength(3);
   });
 
   it('that tells a colour changes what outputs show', async () => {
     answer = (_, response) => json(response, [reading('seen')], 8, 201);
     await runCommand(queries, addReadings, { jobId, readings: [reading('seen')] });
     expect(queries.getQueryState(['job', jobId])!.isInvalidated).toBe(true);
-    expect(got).toHaveLength(1);
+    expect(got.map((g) => g.method)).toEqual(['POST']);
   });
 
   it('that is withdrawn is marked at once, and told with its undo', async () => {

@@ -9,13 +9,20 @@ const refusal = (error: unknown): string =>
     ? (error.problem.errors?.[0]?.message ?? error.message)
     : 'That did not work. Try again.';
 
+interface Said<Input> {
+  /** the screen shows a refusal itself (default: it becomes a notice) */
+  showsOwnErrors?: boolean;
+  /** what was not done, where the screen has gone on by then: said before the reason (default: the reason alone) */
+  failed?: (input: Input) => string;
+}
+
 /**
  * Runs a command from a screen. A refusal that the screen does not show itself becomes a notice; what can be undone is
  * said with the way back.
  */
 export function useCommand<Input, Result>(
   command: Command<Input, Result>,
-  { showsOwnErrors = false }: { showsOwnErrors?: boolean } = {},
+  { showsOwnErrors = false, failed }: Said<Input> = {},
 ) {
   const queries = useQueryClient();
   const tell = useNotices((s) => s.tell);
@@ -26,8 +33,10 @@ export function useCommand<Input, Result>(
       const undo = command.undo?.(input, result);
       if (undo) tell({ text: undo.text, undo: () => void runBound(queries, undo.back).catch(refused) });
     },
-    onError: (error) => {
-      if (!showsOwnErrors) refused(error);
+    onError: (error, input) => {
+      if (showsOwnErrors) return;
+      if (failed) tell({ tone: 'wrong', text: `${failed(input)}: ${refusal(error)}` });
+      else refused(error);
     },
   });
 }

@@ -86,17 +86,17 @@ export function Bench({ job, view, connector }: BenchProps) {
     focusFace();
   }, [connector.id]);
 
-  const { save, measure, question, busy } = useTaking({
+  const { save, measure, question, measuring } = useTaking({
     job,
-    view,
+    workings,
+    simulated: view.simulation !== null,
     connector,
     at,
     lock,
     batteryRefused,
     select,
   });
-  // What is being saved is on the map already.
-  const preview = usePreview(workings, busy ? null : typed, at);
+  const preview = usePreview(workings, typed, at);
   const shown = preview ?? workings;
   const looks = useLooks(view, shown);
   const withdraw = useCommand(withdrawReading);
@@ -221,7 +221,7 @@ export function Bench({ job, view, connector }: BenchProps) {
           onKeyDown={onKeys.entry}
           onSave={save}
           onMeasure={view.simulation ? measure : null}
-          busy={busy}
+          measuring={measuring}
         />
         <ReadingsList
           view={view}

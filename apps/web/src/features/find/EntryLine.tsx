@@ -13,7 +13,7 @@ interface EntryLineProps {
   at: Selection;
   looks: ReadonlyMap<string, CavityLook>;
   lock: string | null;
-  busy: boolean;
+  measuring: boolean;
   onKeyDown: (event: React.KeyboardEvent<HTMLInputElement>) => void;
   onSave: (observation: Observation, entered: string) => void;
   /** null where there is no simulated car */
@@ -22,7 +22,7 @@ interface EntryLineProps {
 
 /** Where the value goes, the value, and what is made of it while it is typed. */
 export const EntryLine = forwardRef<HTMLInputElement, EntryLineProps>(function EntryLine(
-  { connector, at, looks, lock, busy, onKeyDown, onSave, onMeasure },
+  { connector, at, looks, lock, measuring, onKeyDown, onSave, onMeasure },
   ref,
 ) {
   const { instrument, entry, type, walking, conditions, source, pairing, setPairing } = useFindStore();
@@ -64,12 +64,12 @@ export const EntryLine = forwardRef<HTMLInputElement, EntryLineProps>(function E
         />
         <span className="unit num">{unit}</span>
         {onMeasure && instrument !== 'note' && (
-          <Button variant="secondary" disabled={busy || lock !== null || needsTwo} onClick={onMeasure}>
+          <Button variant="secondary" disabled={measuring || lock !== null || needsTwo} onClick={onMeasure}>
             Measure <kbd>M</kbd>
           </Button>
         )}
         <Button
-          disabled={busy || !read || 'fault' in read || lock !== null}
+          disabled={!read || 'fault' in read || lock !== null}
           onClick={() => {
             if (read && 'observation' in read)
               onSave(withSource(read.observation, source, entry), entry.trim());

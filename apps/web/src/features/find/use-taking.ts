@@ -1,5 +1,5 @@
 import { useLayoutEffect, useRef } from 'react';
-import type { Connector, HarnessView, JobView, Observation } from '@ulpen/core';
+import { type Connector, type HarnessWorkings, type JobView, type Observation } from '@ulpen/core';
 import { probeCar } from '../../api/commands/probe-car.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { useNotices } from '../../ui/notices-store.ts';
@@ -9,7 +9,9 @@ import { useTake } from './use-readings.tsx';
 
 interface InHand {
   job: JobView;
-  view: HarnessView;
+  workings: HarnessWorkings;
+  /** the plug is on a simulated car, that can be measured */
+  simulated: boolean;
   connector: Connector;
   at: Selection;
   /** why the instrument may not be used here; null: it may */
@@ -20,10 +22,10 @@ interface InHand {
 }
 
 /**
- * Taking readings on the wires in hand, typed or measured on the simulated car, one at a time; afterwards the next
- * wires are in hand.
+ * Taking readings on the wires in hand, typed or measured on the simulated car; the next wires are in hand at once. A
+ * reading that is still being saved holds nobody up.
  */
-export function useTaking({ job, view, connector, at, lock, batteryRefused, select }: InHand) {
+export function useTaking({ job, workings, simulated, connector, at, lock, batteryRefused, select }: InHand) {
   const store = useFindStore();
   const { conditions, instrument } = store;
   const tell = useNotices((s) => s.tell);
@@ -31,29 +33,16 @@ export function useTaking({ job, view, connector, at, lock, batteryRefused, sele
   useLayoutEffect(() => {
     inHand.current = at;
   });
-  /**
-   * After a reading is on record: the next step of the walk, or the next wires. Whoever went to other wires or began
-   * the next value while it was being saved is left there.
-   */
   const goOn = () => {
     const next = store.walking ? walkAfter(conditions) : null;
-    if (inHand.current.first === at.first && inHand.current.second === at.second) {
-      if (store.walking) store.setConditions(next ?? WALK_START);
-      if (!next) select(advanced(connector, at));
-    }
-    if (useFindStore.getState().entry === store.entry) store.type('');
+    if (store.walking) store.setConditions(next ?? WALK_START);
+    if (!next) select(advanced(connector, at));
   };
-  const take = useTake(job.id);
+  const take = useTake(job.id, workings);
   const probe = useCommand(probeCar);
   const held = { ...conditions, zeroed: job.intake.zeroed };
-  const busy = take.isPending || probe.isPending;
-  /** One at a time: the next reading belongs to the wires that come next. */
-  const stillSaving = () => {
-    if (busy) tell({ text: 'The last reading is still being saved. Press again in a moment.' });
-    return busy;
-  };
   const save = (observation: Observation, entered: string): boolean => {
-    if (!at.first || stillSaving()) return false;
+    if (!at.first) return false;
     const refused = observation.kind === 'cone' && observation.source === 'battery' ? batteryRefused : null;
     if (refused) {
       tell({ tone: 'wrong', text: refused });
@@ -68,17 +57,24 @@ export function useTaking({ job, view, connector, at, lock, batteryRefused, sele
         entered,
         confirmed: false,
       },
-      goOn,
+      () => {
+        goOn();
+        store.type('');
+      },
     );
     return true;
   };
   const measure = () => {
-    if (!at.first || instrument === 'note' || !view.simulation) return;
+    if (!at.first || instrument === 'note' || !simulated) return;
     if (lock) {
       tell({ tone: 'wrong', text: lock });
       return;
     }
-    if (stillSaving()) return;
+    // What is read is not known before: the next one belongs to the wires that come next.
+    if (probe.isPending) {
+      tell({ text: 'The last reading is still being taken. Press again in a moment.' });
+      return;
+    }
     const asked = {
       cavityId: at.first,
       otherCavityId: at.second,
@@ -86,7 +82,9 @@ export function useTaking({ job, view, connector, at, lock, batteryRefused, sele
       source: store.source,
       conditions: held,
     };
-    probe.mutate({ jobId: job.id, probe: asked }, { onSuccess: goOn });
+    // Whoever went to other wires while it was being taken is left there.
+    const stays = () => inHand.current.first === at.first && inHand.current.second === at.second;
+    probe.mutate({ jobId: job.id, probe: asked }, { onSuccess: () => stays() && goOn() });
   };
-  return { save, measure, question: take.question, busy };
+  return { save, measure, question: take.question, measuring: probe.isPending };
 }
