@@ -58,7 +58,7 @@ async function menu(page: Page, item: RegExp): Promise<void> {
 }
 
 test('a three-connector amplifier is mapped from nothing by keyboard alone', async ({ page }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(300_000);
   const complaints = complaintsOf(page);
   const made = await page.request.post('/api/v1/practice-jobs', {
     data: { seed: 23, connectors: 3, sheet: 'wrong', reversedPairs: 1, slipRate: 0.02 },
@@ -218,7 +218,12 @@ test('readings are typed in any notation, asked about when unlikely, withdrawn a
 test('quick keys act on the wires they led to, and a slow answer takes nobody away from new ones', async ({
   page,
 }) => {
+  const opened: string[] = [];
+  page.on('request', (r) => opened.push(new URL(r.url()).pathname.replace(/^.*\/jobs\/[^/]+/, '')));
   const { c2, readings, count } = await atC2(page);
+  // Find opens no curves.
+  expect(opened).toEqual(expect.arrayContaining(['/outline', '/harness']));
+  expect(opened).not.toContain('/measurements');
   const taken = async () =>
     (await readings()).map((r) => [
       ...[r.cavityId, r.otherCavityId].map((id) => c2.cavities.find((c) => c.id === id)?.number),

@@ -21,7 +21,7 @@ export function rowsOf(markdown) {
         .slice(1)
         .map((cell) => cell.trim());
       const [, number = '', unit = ''] = /^([\d.,]+)\s*(\S*)/.exec(figure) ?? [];
-      return { what, figure, value: number === '' ? null : Number(number.replaceAll(',', '')), unit };
+      return { line, what, figure, value: number === '' ? null : Number(number.replaceAll(',', '')), unit };
     });
 }
 

@@ -179,11 +179,12 @@ async function viewWeights(address, jobId) {
       headers: { 'accept-encoding': 'gzip' },
     });
     const body = Buffer.from(await response.arrayBuffer());
-    return `${(gzipSync(body).length / 1000).toFixed(0)} kB`;
+    return `${(gzipSync(body).length / 1000).toFixed(0)} kB (${(body.length / 1000).toFixed(0)} unpacked)`;
   };
   return [
-    ['people carrier: the job as a stage opens it, compressed', await weight(''), '', '< 60 kB'],
-    ['people carrier: its plugs and readings, compressed', await weight('/harness'), '', '< 60 kB'],
+    ['people carrier: the job as every stage opens it', await weight('/outline'), '', '< 60 kB'],
+    ['people carrier: what Find opens beside it', await weight('/harness'), '', '< 60 kB'],
+    ['people carrier: what Listen and Plan open beside it', await weight('/measurements'), '', '< 60 kB'],
   ];
 }
 

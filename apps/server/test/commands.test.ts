@@ -196,7 +196,7 @@ describe('revisions', () => {
     const now = Number(write.headers.get('ulpen-revision'));
     expect(now).toBe(await revision());
     const path = `/jobs/${bench.job.id}`;
-    for (const view of [path, `${path}/harness`]) {
+    for (const view of ['', '/outline', '/measurements', '/harness'].map((part) => path + part)) {
       const same = await send<string>('GET', `${view}?ifNewerThan=${now}`);
       expect([same.status, same.body]).toEqual([204, '']);
       const newer = await send<JobView>('GET', `${view}?ifNewerThan=${now - 1}`);

@@ -23,6 +23,7 @@ const LANDED: Record<string, string> = {
   '009-pins.ts': '12a2aa858919e0bd5a6b265c0c19883c78c73547e19b069694ef676030bbc781',
   '010-output-ends.ts': 'fbb75fd20a771d4f59b37ac0782ef4647365da04c1d5d41a951ebc1e3726bc60',
   '011-events.ts': 'b6e68e3c4fb9c7bb9efe8eaf8de8e4ad11e2e5b8ee769c09099aeff1e0966356',
+  '012-reading-kinds.ts': '2dedfd2af3149701b0963d2386e939f0b827411a07abf11e7b7aa02b18136690',
   'helpers.ts': '2b8bb186ebe48750660c71e2eb26f4313a360b266a1f44be1fe85a385262cd67',
 };
 

@@ -1,6 +1,7 @@
 import {
   type Capture,
   encodePcm,
+  type JobOutline,
   type JobView,
   pinkNoise,
   type Problem,
@@ -97,6 +98,12 @@ describe('taking a recording in', () => {
     const job = await view();
     expect(job.recordings).toEqual([recording]);
     expect(job.units[0].pairs.map((p) => p.captures)).toEqual([[captures[0]], [captures[1]]]);
+    // What every stage opens tells what counts, and carries no curve.
+    const outline = (await app.call<JobOutline>('GET', `/api/v1/jobs/${jobId}/outline`)).body;
+    expect(outline.units[0].pairs.map((p) => p.captures.map((c) => c.id))).toEqual(
+      captures.map((c) => [c.id]),
+    );
+    expect(JSON.stringify(outline)).not.toMatch(/analysis|report|levelDb/);
   });
 
   it('calibrated, its levels are volts', async () => {

@@ -34,7 +34,6 @@ const MODEL: Record<string, readonly (string | number)[]> = {
   'connectors.keying': plug.keying.options,
   'connectors.sleeve': plug.sleeve.options,
   'connectors.confirmed': plug.confirmed.options,
-  'readings.kind': core.observationSchema.options.map((o) => o.shape.kind.value),
   'photos.media_type': core.PHOTO_TYPES,
   'intakes.drive': core.intakeFieldsSchema.shape.drive.options,
   'claims.sign': ['plus', 'minus'],

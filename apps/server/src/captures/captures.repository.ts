@@ -3,6 +3,7 @@ import {
   ANALYSIS_VERSION,
   type Capture,
   type CaptureFields,
+  type CaptureOutline,
   LIMITS,
   type LevelKind,
   limitWords,
@@ -16,7 +17,9 @@ import { found, fromRow, packNumbers, toRow, unpackNumbers } from '../database/r
 import { setWithdrawn } from '../database/withdraw.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 
-/** Everything of a capture but its points, of `captures as c`. */
+/** What tells whether a capture counts, of `captures as c`. */
+const OUTLINE = ['c.id', 'c.pair_id', 'c.load', 'c.volume_step', 'c.situation', 'c.withdrawn_at'];
+/** Everything of a capture but its points. */
 const SUMMARY = [
   'c.id',
   'c.pair_id',
@@ -124,7 +127,26 @@ export class CapturesRepository {
 
   /** Of outputs in sight, newest first; `all` with those of retired outputs. */
   async ofJob(db: Knex, jobId: string, { all = false } = {}): Promise<Capture[]> {
-    const query = db('captures as c')
+    const query = this.rowsOfJob(db, jobId, SUMMARY);
+    if (!all) query.where({ 'p.retired_at': null, 'u.retired_at': null });
+    return (await query).map((row) => fromRow<Capture>(row));
+  }
+
+  /** The outlines of the captures of outputs in sight, newest first, by output. */
+  async outlines(db: Knex, jobId: string): Promise<Map<string, CaptureOutline[]>> {
+    const query = this.rowsOfJob(db, jobId, OUTLINE).where({ 'p.retired_at': null, 'u.retired_at': null });
+    const ofPair = new Map<string, CaptureOutline[]>();
+    for (const row of await query) {
+      const { pairId, ...outline } = fromRow<CaptureOutline & { pairId: string }>(row);
+      const known = ofPair.get(pairId);
+      if (known) known.push(outline);
+      else ofPair.set(pairId, [outline]);
+    }
+    return ofPair;
+  }
+
+  private rowsOfJob(db: Knex, jobId: string, columns: readonly string[]) {
+    return db('captures as c')
       .join('pairs as p', 'p.id', 'c.pair_id')
       .join('units as u', 'u.id', 'p.unit_id')
       .where('u.job_id', jobId)
@@ -132,9 +154,7 @@ export class CapturesRepository {
         { column: 'c.imported_at', order: 'desc' },
         { column: 'c.position', order: 'desc' },
       ])
-      .select(...SUMMARY, db.raw(PINS));
-    if (!all) query.where({ 'p.retired_at': null, 'u.retired_at': null });
-    return (await query).map((row) => fromRow<Capture>(row));
+      .select(...columns, db.raw(PINS));
   }
 
   /** The points of all captures of a job as they lie in a job file: all frequencies, levels, phases. */

@@ -10,6 +10,7 @@ import * as measuredAgainst from './migrations/008-measured-against.ts';
 import * as pins from './migrations/009-pins.ts';
 import * as outputEnds from './migrations/010-output-ends.ts';
 import * as events from './migrations/011-events.ts';
+import * as readingKinds from './migrations/012-reading-kinds.ts';
 
 export const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
@@ -23,6 +24,7 @@ export const MIGRATIONS: Record<string, Knex.Migration> = {
   '009-pins': pins,
   '010-output-ends': outputEnds,
   '011-events': events,
+  '012-reading-kinds': readingKinds,
 };
 
 const sourceOf = (names: readonly string[]) => ({

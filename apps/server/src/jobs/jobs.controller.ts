@@ -8,6 +8,10 @@ import {
   type JobList,
   jobListSchema,
   jobSchema,
+  type JobMeasurements,
+  jobMeasurementsSchema,
+  type JobOutline,
+  jobOutlineSchema,
   type JobView,
   jobViewSchema,
   type Removed,
@@ -16,6 +20,7 @@ import {
   type Creating,
 } from '@ulpen/core';
 import type { FastifyReply } from 'fastify';
+import type { Knex } from 'knex';
 import { z } from 'zod';
 import { By } from '../actors/by.ts';
 import type { Actor } from '../actors/actor.ts';
@@ -76,16 +81,49 @@ export class JobsController {
     @Query({ schema: newerThanSchema }) query: NewerThan,
     @Res({ passthrough: true }) reply: FastifyReply,
   ): Promise<JobView | undefined> {
-    return this.db.snapshot(async (db) =>
-      (await isWanted(db, id, query, reply)) ? this.service.view(db, id) : undefined,
-    );
+    return this.ifNewer(id, query, reply, (db) => this.service.view(db, id));
+  }
+
+  /** The same without what was measured: all that Intake and Find show. */
+  @Get(':id/outline')
+  @ApiQuery({ name: 'ifNewerThan', required: false, type: Number })
+  @ApiResponse({ status: 200, standardSchema: jobOutlineSchema })
+  @Problems(400, 404, 409)
+  outline(
+    @Id('job') id: string,
+    @Query({ schema: newerThanSchema }) query: NewerThan,
+    @Res({ passthrough: true }) reply: FastifyReply,
+  ): Promise<JobOutline | undefined> {
+    return this.ifNewer(id, query, reply, (db) => this.service.outline(db, id));
+  }
+
+  /** What was measured on its outputs, for Listen and Plan. */
+  @Get(':id/measurements')
+  @ApiQuery({ name: 'ifNewerThan', required: false, type: Number })
+  @ApiResponse({ status: 200, standardSchema: jobMeasurementsSchema })
+  @Problems(400, 404, 409)
+  measurements(
+    @Id('job') id: string,
+    @Query({ schema: newerThanSchema }) query: NewerThan,
+    @Res({ passthrough: true }) reply: FastifyReply,
+  ): Promise<JobMeasurements | undefined> {
+    return this.ifNewer(id, query, reply, (db) => this.service.measurements(db, id));
+  }
+
+  private ifNewer<T>(
+    id: string,
+    query: NewerThan,
+    reply: FastifyReply,
+    view: (db: Knex) => Promise<T>,
+  ): Promise<T | undefined> {
+    return this.db.snapshot(async (db) => ((await isWanted(db, id, query, reply)) ? view(db) : undefined));
   }
 
   /** How far Find is. */
   @Get(':id/find')
-  @ApiResponse({ status: 200, standardSchema: jobViewSchema.shape.find })
+  @ApiResponse({ status: 200, standardSchema: jobOutlineSchema.shape.find })
   @Problems(404)
-  find(@Id('job') id: string): Promise<JobView['find']> {
+  find(@Id('job') id: string): Promise<JobOutline['find']> {
     return this.db.snapshot(async (db) => {
       await this.jobs.get(db, id);
       return this.jobs.findState(db, id);

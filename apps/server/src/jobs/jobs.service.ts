@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { JobView } from '@ulpen/core';
+import { type JobMeasurements, type JobOutline, type JobView, measuredJob } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { CapturesRepository } from '../captures/captures.repository.ts';
 import { ChecksRepository } from '../checks/checks.repository.ts';
@@ -31,18 +31,16 @@ export class JobsService {
     private readonly speakers: SpeakersRepository,
   ) {}
 
-  /** A job with everything that its screens show; a fixed number of queries, one after the other on one connection. */
-  async view(db: Knex, id: string): Promise<JobView> {
+  /** A job without the figures of what was measured; a fixed number of queries, one after the other on one connection. */
+  async outline(db: Knex, id: string): Promise<JobOutline> {
     const job = await this.jobs.get(db, id);
     const units = await this.units.ofJob(db, id);
-    const pairs = grouped(await this.pairs.ofJob(db, id), (p) => p.unitId);
-    const captures = grouped(await this.captures.ofJob(db, id), (c) => c.pairId);
+    const captures = await this.captures.outlines(db, id);
+    const pairs = (await this.pairs.ofJob(db, id)).map((p) => ({ ...p, captures: captures.get(p.id) ?? [] }));
     return {
       ...job,
-      units: units.map((unit) => ({
-        ...unit,
-        pairs: (pairs.get(unit.id) ?? []).map((pair) => ({ ...pair, captures: captures.get(pair.id) ?? [] })),
-      })),
+      units: units.map((unit) => ({ ...unit, pairs: pairs.filter((p) => p.unitId === unit.id) })),
+      recordings: await this.recordings.outlines(db, id),
       speakers: await this.speakers.ofJob(db, id),
       targets: await this.targets.ofJob(db, id),
       plans: await this.plans.ofJob(db, id),
@@ -50,18 +48,18 @@ export class JobsService {
       brief: await this.briefs.ofJob(db, id),
       decisions: await this.decisions.ofJob(db, id),
       find: await this.jobs.findState(db, id),
-      recordings: await this.recordings.ofJob(db, id),
       checks: await this.checks.ofJob(db, id),
     };
   }
-}
 
-function grouped<T>(items: readonly T[], by: (item: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const item of items) {
-    const group = groups.get(by(item));
-    if (group) group.push(item);
-    else groups.set(by(item), [item]);
+  async measurements(db: Knex, id: string): Promise<JobMeasurements> {
+    const { revision } = await this.jobs.get(db, id);
+    const captures = await this.captures.ofJob(db, id);
+    return { revision, captures, recordings: await this.recordings.ofJob(db, id) };
   }
-  return groups;
+
+  /** A job with everything that its screens show. */
+  async view(db: Knex, id: string): Promise<JobView> {
+    return measuredJob(await this.outline(db, id), await this.measurements(db, id));
+  }
 }

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import {
+  kindOf,
   batteryLock,
   type ConnectorFields,
   lockOf,
@@ -54,7 +55,6 @@ function faultsOf(reading: ReadingFields, cavities: ReadonlyMap<string, NamedCav
     ['otherCavityId', reading.otherCavityId],
   ] as const;
   const faults: Fault[] = [];
-  const looking = reading.observation.kind === 'seen' || reading.observation.kind === 'note';
   for (const [field, id] of ends) {
     if (id === null) continue;
     const cavity = cavities.get(id);
@@ -66,7 +66,7 @@ function faultsOf(reading: ReadingFields, cavities: ReadonlyMap<string, NamedCav
     const plug = { ...cavity, name: cavity.plug } as NamedCavity & Pick<ConnectorFields, 'name' | 'shell'>;
     const lock = lockOf(plug, reading.observation.kind);
     if (lock) faults.push({ field, message: lock });
-    else if (cavity.empty && !looking)
+    else if (cavity.empty && kindOf(reading.observation.kind).touches)
       faults.push({
         field,
         message: `${place} is marked empty; if there is a wire after all, change the plug first`,

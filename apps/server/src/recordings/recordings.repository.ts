@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { RecordingRecord, Response } from '@ulpen/core';
+import type { RecordingOutline, RecordingRecord, Response } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { assertRoom } from '../database/limits.ts';
 import { found, fromRow, toRow } from '../database/rows.ts';
@@ -33,7 +33,17 @@ export class RecordingsRepository {
 
   /** Of outputs in sight, newest first; of two outputs at once the one that is in sight. */
   async ofJob(db: Knex, jobId: string): Promise<RecordingRecord[]> {
-    const rows = await db('recordings as r')
+    return (await this.rowsOfJob(db, jobId, ['r.*'])).map((row) => fromRow<RecordingRecord>(row));
+  }
+
+  /** What tells which of them count, and for what. */
+  async outlines(db: Knex, jobId: string): Promise<RecordingOutline[]> {
+    const rows = await this.rowsOfJob(db, jobId, ['r.id', 'r.first_pair_id', 'r.withdrawn_at']);
+    return rows.map((row) => fromRow<RecordingOutline>(row));
+  }
+
+  private rowsOfJob(db: Knex, jobId: string, columns: readonly string[]) {
+    return db('recordings as r')
       .join('pairs as a', 'a.id', 'r.first_pair_id')
       .join('units as ua', 'ua.id', 'a.unit_id')
       .leftJoin('pairs as b', 'b.id', 'r.second_pair_id')
@@ -44,12 +54,11 @@ export class RecordingsRepository {
         { column: 'r.position', order: 'desc' },
       ])
       .select(
-        'r.*',
+        ...columns,
         db.raw(
           'case when b.retired_at is null and ub.retired_at is null then r.second_pair_id end as second_pair_id',
         ),
       );
-    return rows.map((row) => fromRow<RecordingRecord>(row));
   }
 
   /** Those of retired outputs among them. */

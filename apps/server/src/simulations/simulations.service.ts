@@ -4,6 +4,7 @@ import {
   type Conditions,
   type HarnessView,
   type Job,
+  kindOf,
   observationWords,
   type Reading,
   type SimulatedProbe,
@@ -75,7 +76,7 @@ export class SimulationsService {
     const at = await this.indexOf(db, jobId, wiring);
     const cavity = placed(at, probe.cavityId, 'cavityId');
     const other = probe.otherCavityId === null ? null : placed(at, probe.otherCavityId, 'otherCavityId');
-    if (other === null && (probe.instrument === 'tone' || probe.instrument === 'cone'))
+    if (other === null && kindOf(probe.instrument).acrossTwo)
       throw ProblemError.invalid([{ field: 'otherCavityId', message: 'this test goes across two cavities' }]);
     // Every probe has luck of its own, so that asking twice is not the same as asking once.
     const hand = new SimulatedHand(wiring, {

@@ -1,5 +1,8 @@
 import { useOutletContext } from 'react-router';
-import type { JobView } from '@ulpen/core';
+import type { JobOutline, JobView } from '@ulpen/core';
 
-/** The job that the stage inside the job's frame works on. */
-export const useFramedJob = (): JobView => useOutletContext<JobView>();
+/** The job inside its frame, for stages that need nothing of what was measured. */
+export const useFramedJob = (): JobOutline => useOutletContext<JobOutline>();
+
+/** The job with what was measured on it, inside `MeasuredJob`. */
+export const useFramedMeasuredJob = (): JobView => useOutletContext<JobView>();

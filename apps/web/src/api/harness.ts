@@ -4,7 +4,7 @@ import {
   type HarnessView,
   type HarnessWorkings,
   harnessInputOf,
-  type JobView,
+  type JobOutline,
   mapDifferences,
   type MapDifference,
   mapHarness,
@@ -21,7 +21,7 @@ export function useHarness(jobId: string) {
 const known = new WeakMap<HarnessView, { tools: string; workings: HarnessWorkings }>();
 
 /** What the whole record says: worked out once for each state of it, wherever it is shown. */
-export function workingsOf(view: HarnessView, { intake: { tools } }: JobView): HarnessWorkings {
+export function workingsOf(view: HarnessView, { intake: { tools } }: JobOutline): HarnessWorkings {
   const before = known.get(view);
   const under = tools.join();
   if (before?.tools === under) return before.workings;
@@ -31,7 +31,7 @@ export function workingsOf(view: HarnessView, { intake: { tools } }: JobView): H
 }
 
 /** The map where a job has plugs; null until it is there. */
-export function useWorkings(job: JobView): HarnessWorkings | null {
+export function useWorkings(job: JobOutline): HarnessWorkings | null {
   const { data } = useHarness(job.id);
   return useMemo(() => (data && data.connectors.length > 0 ? workingsOf(data, job) : null), [data, job]);
 }
@@ -39,7 +39,7 @@ export function useWorkings(job: JobView): HarnessWorkings | null {
 const NONE: MapDifference[] = [];
 
 /** Where the map says something else than the job's outputs. */
-export function useMapDifferences(job: JobView): MapDifference[] {
+export function useMapDifferences(job: JobOutline): MapDifference[] {
   const workings = useWorkings(job);
   return useMemo(() => {
     if (!workings) return NONE;

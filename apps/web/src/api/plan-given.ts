@@ -1,10 +1,11 @@
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type JobView, planBasisOf, type WhatIf } from '@ulpen/core';
+import { type JobOutline, planBasisOf, type WhatIf } from '@ulpen/core';
 import type { PlanGiven } from '../workers/core.worker.ts';
 import { coreWorker } from '../workers/core-worker.ts';
 import { useHarness } from './harness.ts';
+import { useMeasuredJob } from './queries.ts';
 import { useDevices, usePreferences } from './shop-queries.ts';
 
 /** Questions in the address: `if=no-cut,no-analyser` and `amp=<id>`. */
@@ -32,12 +33,13 @@ export function useWhatIf(): [WhatIf, (next: WhatIf) => void] {
 }
 
 /** Everything that plans are worked out from, under a key that changes with it; null until it is there. */
-export function usePlanGiven(job: JobView): { key: string; given: PlanGiven } | null {
+export function usePlanGiven(outline: JobOutline): { key: string; given: PlanGiven } | null {
   const devices = useDevices();
   const preferences = usePreferences();
-  const harness = useHarness(job.id);
+  const harness = useHarness(outline.id);
+  const job = useMeasuredJob(outline);
   const [question] = useWhatIf();
-  if (!devices.data || !preferences.data || harness.isPending) return null;
+  if (!job || !devices.data || !preferences.data || harness.isPending) return null;
   const given: PlanGiven = {
     job,
     devices: devices.data,
@@ -59,7 +61,7 @@ export function usePlanGiven(job: JobView): { key: string; given: PlanGiven } | 
 }
 
 /** Wishes that contradict each other. */
-export function useWishConflicts(job: JobView) {
+export function useWishConflicts(job: JobOutline) {
   const from = usePlanGiven(job);
   return (
     useQuery({

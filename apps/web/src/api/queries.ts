@@ -1,4 +1,5 @@
-import type { JobList, JobView } from '@ulpen/core';
+import { useMemo } from 'react';
+import { type JobList, type JobMeasurements, type JobOutline, type JobView, measuredJob } from '@ulpen/core';
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { api } from './client.ts';
 
@@ -21,11 +22,23 @@ export function useJobs(search: string) {
   });
 }
 
-/** One job with everything on its screens; fetched again only when it has gone on since. */
-export function useJob(jobId: string) {
-  const key = ['job', jobId];
+/** A job without what was measured on it; fetched again only when it has gone on since. */
+export const useJob = (jobId: string) => useNewer<JobOutline>('job', jobId, 'outline');
+
+/** What was measured on a job's outputs. */
+export const useMeasurements = (jobId: string) =>
+  useNewer<JobMeasurements>('measurements', jobId, 'measurements');
+
+function useNewer<T extends { revision: number }>(name: string, jobId: string, part: string) {
+  const key = [name, jobId];
   return useQuery({
     queryKey: key,
-    queryFn: ({ client }) => api.newer<JobView>(`/jobs/${jobId}`, client.getQueryData<JobView>(key)),
+    queryFn: ({ client }) => api.newer<T>(`/jobs/${jobId}/${part}`, client.getQueryData<T>(key)),
   });
+}
+
+/** A job with what was measured on it; null until that is there. */
+export function useMeasuredJob(outline: JobOutline): JobView | null {
+  const { data } = useMeasurements(outline.id);
+  return useMemo(() => (data ? measuredJob(outline, data) : null), [outline, data]);
 }

@@ -9,7 +9,7 @@ vi.mock('../features/jobs/JobListPage.tsx', () => ({ JobListPage: () => null }))
 /** Whole paths of all that draws a view. */
 function leaves(list: readonly RouteObject[], above = ''): string[] {
   return list.flatMap(({ path = '', index, children }) => {
-    const own = path.startsWith('/') || above === '' ? path : `${above}/${path}`;
+    const own = path.startsWith('/') || above === '' ? path : path === '' ? above : `${above}/${path}`;
     return children ? leaves(children, own) : [index ? above : own];
   });
 }

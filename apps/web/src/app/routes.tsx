@@ -52,6 +52,34 @@ const PLAN_VIEWS: RouteObject[] = [
   },
 ];
 
+/** Stages that stand on what was measured. */
+const MEASURED_STAGES: RouteObject[] = [
+  {
+    path: 'listen/live/:pairId?',
+    lazy: async () => ({
+      Component: (await import('../features/listen/live/LivePage.tsx')).LivePage,
+    }),
+  },
+  {
+    path: 'listen/:pairId/sheet',
+    lazy: async () => ({
+      Component: (await import('../features/listen/sheet/SheetPage.tsx')).SheetPage,
+    }),
+  },
+  {
+    path: 'listen',
+    lazy: async () => ({
+      Component: (await import('../features/listen/ListenFrame.tsx')).ListenFrame,
+    }),
+    children: LISTEN_VIEWS,
+  },
+  {
+    path: 'plan',
+    lazy: async () => ({ Component: (await import('../features/plan/PlanFrame.tsx')).PlanFrame }),
+    children: PLAN_VIEWS,
+  },
+];
+
 /** Each stage of a job loads when it is opened; the job list stays light. */
 export const routes: RouteObject[] = [
   {
@@ -82,28 +110,8 @@ export const routes: RouteObject[] = [
             lazy: async () => ({ Component: (await import('../features/find/FindPage.tsx')).FindPage }),
           },
           {
-            path: 'listen/live/:pairId?',
-            lazy: async () => ({
-              Component: (await import('../features/listen/live/LivePage.tsx')).LivePage,
-            }),
-          },
-          {
-            path: 'listen/:pairId/sheet',
-            lazy: async () => ({
-              Component: (await import('../features/listen/sheet/SheetPage.tsx')).SheetPage,
-            }),
-          },
-          {
-            path: 'listen',
-            lazy: async () => ({
-              Component: (await import('../features/listen/ListenFrame.tsx')).ListenFrame,
-            }),
-            children: LISTEN_VIEWS,
-          },
-          {
-            path: 'plan',
-            lazy: async () => ({ Component: (await import('../features/plan/PlanFrame.tsx')).PlanFrame }),
-            children: PLAN_VIEWS,
+            lazy: async () => ({ Component: (await import('../features/job/MeasuredJob.tsx')).MeasuredJob }),
+            children: MEASURED_STAGES,
           },
         ],
       },

@@ -1,10 +1,10 @@
+import { observationWords } from '../readings/index.ts';
 import { START_INTAKE } from '../model/intake.ts';
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, type JobFile } from '../model/job-file.ts';
 import { START_REFERENCE } from '../model/reference.ts';
 import { UNKNOWN_SITUATION } from '../model/situation.ts';
 import { USUAL_SPEAKER } from '../model/target.ts';
 import { START_BRIEF } from '../model/brief.ts';
-import { observationWords } from '../harness/words.ts';
 import { type OutputEnd, type PairFields, pairName, type UnitFields } from '../model/unit.ts';
 import { channelName } from '../model/words.ts';
 import { drivesSpeakers } from '../outputs/place.ts';

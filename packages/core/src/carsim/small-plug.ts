@@ -1,6 +1,7 @@
+import type { Conditions } from '../model/conditions.ts';
+import type { Observation } from '../readings/index.ts';
 import type { HarnessClaim, HarnessInput, HarnessReading, Tool } from '../harness/harness-input.ts';
 import { mapHarness } from '../harness/map-harness.ts';
-import type { Conditions, Observation } from '../model/reading.ts';
 import { IGNITION_ON, OFF, RADIO_ON } from './wiring/routine.ts';
 
 /** A small plug for tests, and readings on it. */

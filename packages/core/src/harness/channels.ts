@@ -1,4 +1,5 @@
-import type { Conditions, HeardPlace } from '../model/reading.ts';
+import type { Conditions } from '../model/conditions.ts';
+import type { HeardPlace } from '../readings/tone.ts';
 import type { Axle, Channel, Side, Way } from '../model/words.ts';
 import type { WeightedReading } from './weighted-readings.ts';
 

@@ -1,12 +1,13 @@
+import { PAIR_KINDS } from '../readings/likelihood.ts';
+import { observationWords } from '../readings/index.ts';
 import { ROLES } from '../model/sheet.ts';
 import { type Channel, channelName } from '../model/words.ts';
 import { CHANNELS } from './channels.ts';
 import { roleIndex } from './role-beliefs.ts';
 import type { WeightedReading } from './weighted-readings.ts';
-import { PAIR_KINDS } from './likelihood/outcome.ts';
 import type { HarnessClaim } from './harness-input.ts';
 import { type HarnessWorkings, type PairFinding } from './map-harness.ts';
-import { observationWords, pairWords, placeOf, ROLE_WORD } from './words.ts';
+import { pairWords, placeOf, ROLE_WORD } from './words.ts';
 
 export interface Contradiction {
   kind: 'danger' | 'sheet' | 'reading' | 'polarity' | 'channel';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { START_CONDITIONS } from '../model/reading.ts';
+import { START_CONDITIONS } from '../model/conditions.ts';
 import { formatMeasured, parseMeasured } from '../quantity/measured-value.ts';
 import { parseEntry } from './entry.ts';
 import { namedFunction } from './function-words.ts';

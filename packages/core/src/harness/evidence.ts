@@ -1,11 +1,13 @@
-import type { Conditions } from '../model/reading.ts';
+import { kindOf } from '../readings/index.ts';
+import type { Conditions } from '../model/conditions.ts';
+import { PAIR_KINDS } from '../readings/likelihood.ts';
+import { observationWords } from '../readings/index.ts';
 import { ROLES } from '../model/sheet.ts';
 import { channelName } from '../model/words.ts';
 import { ROLE_PRIOR, roleIndex } from './role-beliefs.ts';
 import type { WeightedReading } from './weighted-readings.ts';
-import { PAIR_KINDS } from './likelihood/outcome.ts';
 import type { CavityFinding, HarnessWorkings } from './map-harness.ts';
-import { conditionWords, observationWords, placeOf, ROLE_WORD } from './words.ts';
+import { conditionWords, placeOf, ROLE_WORD } from './words.ts';
 
 /** One sentence of evidence for what a cavity is said to be. */
 export interface Evidence {
@@ -69,8 +71,9 @@ export function evidenceFor(workings: HarnessWorkings, cavityId: string): Eviden
     if (r.i !== i && r.j !== i) continue;
     const { observation: o, conditions: c, id } = r.reading;
     const where = r.j < 0 ? 'to ground' : `across ${placeOf(workings, wires[r.i].id, wires[r.j].id)}`;
-    const seen = o.kind === 'seen';
-    const saw = seen ? observationWords(o) : `${observationWords(o)} ${where}, ${conditionWords(c)}`;
+    const saw = !kindOf(o.kind).touches
+      ? observationWords(o)
+      : `${observationWords(o)} ${where}, ${conditionWords(c)}`;
     if (r.tables.alone && r.i === i) {
       const weight = weightAlone(r, roleIndex[finding.role]);
       list.push({ readingId: id, saw, means: meansAlone(finding, weight), weight });

@@ -1,4 +1,5 @@
-import type { Conditions, Observation } from '../model/reading.ts';
+import type { Conditions } from '../model/conditions.ts';
+import type { Observation } from '../readings/index.ts';
 import type { Role } from '../model/sheet.ts';
 import type { Channel } from '../model/words.ts';
 

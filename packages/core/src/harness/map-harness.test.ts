@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Conditions } from '../model/conditions.ts';
 import { OFF, RADIO_ON } from '../carsim/index.ts';
-import type { Conditions } from '../model/reading.ts';
 import type { Role } from '../model/sheet.ts';
 import { contradictions } from './contradictions.ts';
 import type { HarnessClaim, HarnessReading } from './harness-input.ts';

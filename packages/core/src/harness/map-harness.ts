@@ -1,10 +1,10 @@
+import { PAIR_KINDS, type PairKind } from '../readings/likelihood.ts';
 import type { Reading } from '../model/reading.ts';
 import { type Role, ROLES } from '../model/sheet.ts';
 import type { Channel, Standing, Way } from '../model/words.ts';
 import { type ChannelInput, type ChannelBeliefs, channelBeliefs, CHANNELS } from './channels.ts';
 import { asStated, RELIABILITY, stated } from './calibration.ts';
 import type { HarnessInput } from './harness-input.ts';
-import { PAIR_KINDS, type PairKind } from './likelihood/outcome.ts';
 import { type PolarityBelief, type PolarityInput, polarities } from './polarity.ts';
 import { type RoleBeliefs, roleBeliefs, type Wire } from './role-beliefs.ts';
 import { type WeightedReading, weigh } from './weighted-readings.ts';

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { Conditions } from '../model/conditions.ts';
 import {
   harnessOf,
   IGNITION_ON,
@@ -9,7 +10,6 @@ import {
   SimulatedHand,
   variedWiring,
 } from '../carsim/index.ts';
-import type { Conditions } from '../model/reading.ts';
 import { batteryOnPair } from './battery.ts';
 import { evidenceFor } from './evidence.ts';
 import type { HarnessInput, HarnessReading } from './harness-input.ts';

@@ -1,11 +1,12 @@
-import type { Conditions, Instrument } from '../model/reading.ts';
-import { START_CONDITIONS } from '../model/reading.ts';
+import { type Conditions, START_CONDITIONS } from '../model/conditions.ts';
+import type { Instrument } from '../readings/index.ts';
 import { ROLES } from '../model/sheet.ts';
 import { batteryOnPair } from './battery.ts';
 import { CHANNEL_PRIOR, CHANNELS, presence } from './channels.ts';
 import type { HarnessWorkings } from './map-harness.ts';
-import { acLikelihood } from './likelihood/ac.ts';
-import { dcLikelihood } from './likelihood/dc.ts';
+import { kindOf } from '../readings/index.ts';
+import { ac } from '../readings/ac.ts';
+import { dc } from '../readings/dc.ts';
 import { whyTest } from './test-words.ts';
 
 export interface NextTest {
@@ -72,6 +73,9 @@ const AC_OUTCOMES = [
   [1.5, 0.6],
 ] as const;
 
+const AC = ac.likelihood!;
+const DC = dc.likelihood!;
+
 type Table = Float64Array[];
 
 /** Probability of each outcome under each role, rows are roles. */
@@ -79,14 +83,9 @@ function outcomesByRole(kind: 'dc' | 'ac', c: Conditions): Table {
   return ROLES.map((role) => {
     const numbers =
       kind === 'dc'
-        ? DC_OUTCOMES.map(
-            ([volts, width]) => dcLikelihood.alone({ kind: 'dc', volts, word: null }, c, role) * width,
-          )
-        : AC_OUTCOMES.map(
-            ([volts, width]) => acLikelihood.alone({ kind: 'ac', volts, word: null }, c, role) * width,
-          );
-    const drifts =
-      kind === 'dc' ? dcLikelihood.alone({ kind: 'dc', volts: null, word: 'drifting' }, c, role) : 0.01;
+        ? DC_OUTCOMES.map(([volts, width]) => DC.alone({ kind: 'dc', volts, word: null }, c, role) * width)
+        : AC_OUTCOMES.map(([volts, width]) => AC.alone({ kind: 'ac', volts, word: null }, c, role) * width);
+    const drifts = kind === 'dc' ? DC.alone({ kind: 'dc', volts: null, word: 'drifting' }, c, role) : 0.01;
     const sum = numbers.reduce((a, b) => a + b, 0);
     return Float64Array.from([...numbers.map((n) => ((1 - drifts) * n) / sum), drifts]);
   });
@@ -130,9 +129,7 @@ export function nextTests(workings: HarnessWorkings, now: Conditions, most = 3):
       kind,
       Math.min(i, j),
       Math.max(i, j),
-      kind === 'seen' || kind === 'tone' || kind === 'ohms' || kind === 'cone'
-        ? ''
-        : `${c.ignition}${c.radio}${c.sound}${c.balance}${c.fader}`,
+      kindOf(kind).conditionsTell ? `${c.ignition}${c.radio}${c.sound}${c.balance}${c.fader}` : '',
     ].join();
   for (const r of readings) {
     const key = sign(r.reading.observation.kind, r.i, r.j, r.reading.conditions);

@@ -1,10 +1,13 @@
+import { kindOf } from '../readings/index.ts';
+import type { Conditions } from '../model/conditions.ts';
+import { INSTRUMENTS, type Instrument } from '../readings/index.ts';
+import { wordTable } from '../quantity/word-table.ts';
 import type { Connector } from '../model/connector.ts';
-import { type Conditions, INSTRUMENTS, type Instrument, type ReadingFields } from '../model/reading.ts';
+import { type ReadingFields } from '../model/reading.ts';
 import type { ClaimFields } from '../model/sheet.ts';
 import { parseEntry } from './entry.ts';
 import { namedFunction } from './function-words.ts';
 import { readTable } from './table-text.ts';
-import { wordTable } from './word-table.ts';
 
 export interface LineFault {
   line: number;
@@ -106,20 +109,9 @@ export function parseSheet(
   return { claims, variants: [...new Set(claims.map((c) => c.variant))], faults };
 }
 
-const INSTRUMENT_NAMES = wordTable<Instrument>({
-  'volts dc': 'dc',
-  vdc: 'dc',
-  'volts ac': 'ac',
-  vac: 'ac',
-  ohm: 'ohms',
-  resistance: 'ohms',
-  'tone heard': 'tone',
-  polarity: 'cone',
-  'cone moves': 'cone',
-  colour: 'seen',
-  wire: 'seen',
-  ...Object.fromEntries(INSTRUMENTS.map((i) => [i, i])),
-});
+const INSTRUMENT_NAMES = wordTable<Instrument>(
+  Object.fromEntries(INSTRUMENTS.flatMap((i) => [i, ...kindOf(i).pastedAs].map((name) => [name, i]))),
+);
 
 /** Readings pasted from a spreadsheet: plug, cavity, second cavity, instrument, value. All under the same conditions. */
 export function parseReadings(

@@ -1,5 +1,5 @@
+import { SLIP } from '../readings/likelihood.ts';
 import type { WeightedReading } from './weighted-readings.ts';
-import { SLIP } from './likelihood/outcome.ts';
 
 /** A cone judged the wrong way, apart from slips of the hand. */
 const MISJUDGED = 0.012;

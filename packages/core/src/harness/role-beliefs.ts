@@ -1,6 +1,6 @@
+import { PAIR_KINDS, type PairKind } from '../readings/likelihood.ts';
 import { type Role, ROLES } from '../model/sheet.ts';
 import type { HarnessCavity } from './harness-input.ts';
-import { PAIR_KINDS, type PairKind } from './likelihood/outcome.ts';
 import { bestPairing, type Edge, pairingMarginals } from './matching.ts';
 import type { WeightedReading } from './weighted-readings.ts';
 

@@ -1,6 +1,7 @@
+import type { Conditions } from '../model/conditions.ts';
+import type { Instrument } from '../readings/index.ts';
 import { ROLE_WORD, placeOf } from './words.ts';
 import type { HarnessWorkings } from './map-harness.ts';
-import type { Conditions, Instrument } from '../model/reading.ts';
 
 interface Test {
   instrument: Instrument;
@@ -45,7 +46,7 @@ export function whyTest(test: Test, workings: HarnessWorkings): string {
       if (fader !== 'centre') return `Fader full ${fader}: whether the signal stays tells front from rear.`;
       return 'With a steady signal playing, AC volts show which wires carry audio. A data pair shows the same at any volume.';
     }
-    case 'note':
+    default:
       return '';
   }
 }

@@ -1,7 +1,7 @@
+import type { PairKind } from '../readings/likelihood.ts';
 import { type Role, ROLES } from '../model/sheet.ts';
 import { CHANNEL_PRIOR, CHANNELS, channelIndex, normalised } from './channels.ts';
 import type { HarnessClaim, HarnessSheet } from './harness-input.ts';
-import type { PairKind } from './likelihood/outcome.ts';
 import { type ClaimWeights, ROLE_PRIOR, roleIndex } from './role-beliefs.ts';
 
 /** How often a row of the right variant is right, and how often one of a wrong variant happens to be. */

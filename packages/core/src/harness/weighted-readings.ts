@@ -1,7 +1,7 @@
+import { PAIR_KINDS, SLIP } from '../readings/likelihood.ts';
 import { ROLES } from '../model/sheet.ts';
 import type { HarnessReading } from './harness-input.ts';
-import { likelihoodOf } from './likelihood/index.ts';
-import { PAIR_KINDS, SLIP } from './likelihood/outcome.ts';
+import { kindOf } from '../readings/index.ts';
 
 /** A second reading of the same thing in the same way repeats some of the first one's mistakes. */
 const REPEATED = [1, 0.6, 0.4, 0.25];
@@ -35,10 +35,10 @@ function readingTables(reading: HarnessReading): ReadingTables {
   const known = tablesOf.get(reading);
   if (known) return known;
   const { observation: o, conditions: c, otherCavityId } = reading;
-  const model = likelihoodOf(o)!;
+  const model = kindOf(o.kind).likelihood!;
   const anywhere = SLIP * model.anywhere(o) + 1e-12;
   const slipped = (p: number) => (1 - SLIP) * p + anywhere;
-  const toGround = otherCavityId === null || o.kind === 'seen';
+  const toGround = otherCavityId === null || model.aloneToo === true;
   const tables: ReadingTables = {
     alone: toGround ? Float64Array.from(ROLES, (role) => Math.log(slipped(model.alone(o, c, role)))) : null,
     across:
@@ -64,7 +64,7 @@ export function weigh(
   return readings.flatMap((reading) => {
     const i = indexOf.get(reading.cavityId);
     const j = reading.otherCavityId === null ? -1 : indexOf.get(reading.otherCavityId);
-    if (i === undefined || j === undefined || likelihoodOf(reading.observation) === null) return [];
+    if (i === undefined || j === undefined || kindOf(reading.observation.kind).likelihood === null) return [];
     if (reading.conditions.moment !== 'steady') return [];
     const c = reading.conditions;
     const key = [

@@ -1,8 +1,7 @@
-import type { Conditions, HeardPlace, Observation } from '../model/reading.ts';
+import type { Conditions } from '../model/conditions.ts';
 import { ZERO_ITEMS } from '../model/intake.ts';
 import type { Role } from '../model/sheet.ts';
-import { channelName, type Way } from '../model/words.ts';
-import { formatMeasured } from '../quantity/measured-value.ts';
+import { channelName } from '../model/words.ts';
 import type { HarnessWorkings, PairFinding } from './map-harness.ts';
 
 export const ROLE_WORD: Record<Role, string> = {
@@ -22,61 +21,6 @@ export const KIND_WORD: Record<PairFinding['kind'], string> = {
   output: 'speaker output',
   input: 'audio input',
   data: 'data pair',
-};
-
-const WAY_PLACE: Record<Way, string> = {
-  full: '',
-  woofer: 'door',
-  midrange: 'mid',
-  tweeter: 'tweeter',
-  subwoofer: '',
-};
-
-export function placeWord({ side, axle, way }: HeardPlace): string {
-  if (way === 'subwoofer') return 'subwoofer';
-  if (side === 'centre') return 'centre';
-  return [axle === 'other' ? '' : axle, side, way ? WAY_PLACE[way] : ''].filter(Boolean).join(' ');
-}
-
-/** What an instrument showed, in a few words. */
-export function observationWords(o: Observation): string {
-  switch (o.kind) {
-    case 'dc':
-    case 'ac':
-      return o.volts === null ? WORD[o.word ?? 'drifting'] : formatMeasured(o.volts, 'V');
-    case 'ohms':
-      return o.ohms === null ? WORD[o.word ?? 'open'] : formatMeasured(o.ohms, 'ohm');
-    case 'tone':
-      return o.places.length > 0 ? o.places.map(placeWord).join(' + ') : WORD[o.word ?? 'unsure'];
-    case 'cone':
-      return `${{ out: 'moves out', in: 'moves in', none: 'does not move', unsure: 'unsure' }[o.moves]} (${o.source})`;
-    case 'seen':
-      return [
-        o.wire,
-        o.size,
-        o.twisted === null ? null : o.twisted ? 'twisted' : 'not twisted',
-        o.origin && ORIGIN[o.origin],
-        o.unsure ? 'colour unsure' : null,
-      ]
-        .filter(Boolean)
-        .join(', ');
-    case 'note':
-      return o.text;
-  }
-}
-
-const WORD = {
-  drifting: 'drifting',
-  unreachable: 'cannot reach',
-  open: 'OL',
-  nothing: 'nothing heard',
-  unsure: 'unsure',
-};
-const ORIGIN = {
-  factory: 'factory wire',
-  added: 'added by someone',
-  joint: 'joint found',
-  unknown: 'origin unknown',
 };
 
 /** The conditions that matter for reading a value, in the order a person sets them. */

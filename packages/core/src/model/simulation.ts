@@ -14,11 +14,16 @@ export const simulationFieldsSchema = z
   .meta({ id: 'SimulationFields' });
 export type SimulationFields = z.infer<typeof simulationFieldsSchema>;
 
+/** Instruments that the simulated car's meter shows. */
+export const SIMULATED_INSTRUMENTS = ['dc', 'ac', 'ohms', 'tone', 'cone', 'seen'] as const;
+export const isSimulated = (instrument: string): instrument is (typeof SIMULATED_INSTRUMENTS)[number] =>
+  (SIMULATED_INSTRUMENTS as readonly string[]).includes(instrument);
+
 export const simulatedProbeSchema = z
   .object({
     cavityId: ref('cavity'),
     otherCavityId: ref('cavity').nullable(),
-    instrument: z.enum(['dc', 'ac', 'ohms', 'tone', 'cone', 'seen']),
+    instrument: z.enum(SIMULATED_INSTRUMENTS),
     source: z.enum(['battery', 'tester']),
   })
   .meta({ id: 'SimulatedProbe' });

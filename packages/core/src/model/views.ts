@@ -11,14 +11,35 @@ import { endViewSchema, factorySpeakerSchema, pairSchema, unitSchema } from './u
 import { briefSchema } from './brief.ts';
 import { axleSchema, idSchema, momentSchema, sideSchema, waySchema } from './words.ts';
 
-/** A pair with its captures, newest first; withdrawn ones stay in the record. Ends on plugs that were removed are not there. */
-export const pairViewSchema = pairSchema
-  .extend({ ends: z.array(endViewSchema), captures: z.array(captureSchema) })
+/** What of a capture tells whether it counts. */
+export const captureOutlineSchema = captureSchema
+  .pick({ id: true, load: true, volumeStep: true, situation: true, withdrawnAt: true, pins: true })
+  .meta({ id: 'CaptureOutline' });
+export type CaptureOutline = z.infer<typeof captureOutlineSchema>;
+
+/** An output with its wires and the outline of its captures, newest first. Ends on plugs that were removed are not there. */
+export const outputOutlineSchema = pairSchema
+  .extend({ ends: z.array(endViewSchema), captures: z.array(captureOutlineSchema) })
+  .meta({ id: 'OutputOutline' });
+export type OutputOutline = z.infer<typeof outputOutlineSchema>;
+export const unitOutlineSchema = unitSchema
+  .extend({ pairs: z.array(outputOutlineSchema) })
+  .meta({ id: 'UnitOutline' });
+export type UnitOutline = z.infer<typeof unitOutlineSchema>;
+
+/** The same with the captures whole; withdrawn ones stay in the record. */
+export const pairViewSchema = outputOutlineSchema
+  .extend({ captures: z.array(captureSchema) })
   .meta({ id: 'PairView' });
 export type PairView = z.infer<typeof pairViewSchema>;
-
 export const unitViewSchema = unitSchema.extend({ pairs: z.array(pairViewSchema) }).meta({ id: 'UnitView' });
 export type UnitView = z.infer<typeof unitViewSchema>;
+
+/** What of a recording tells whether it counts, and for what. */
+export const recordingOutlineSchema = recordingSchema
+  .pick({ id: true, firstPairId: true, secondPairId: true, withdrawnAt: true })
+  .meta({ id: 'RecordingOutline' });
+export type RecordingOutline = z.infer<typeof recordingOutlineSchema>;
 
 /** What *Outputs to Listen* did. */
 export const outputsFoundSchema = z
@@ -31,16 +52,16 @@ export const outputsFoundSchema = z
   .meta({ id: 'OutputsFound' });
 export type OutputsFound = z.infer<typeof outputsFoundSchema>;
 
-/** A job with everything that its screens show, but for the captures' raw points. */
-export const jobViewSchema = jobSchema
+/** A job without curves and figures of what was measured: all that Intake and Find need, light enough to come anew. */
+export const jobOutlineSchema = jobSchema
   .extend({
-    units: z.array(unitViewSchema),
+    units: z.array(unitOutlineSchema),
+    /** newest first; withdrawn ones stay in the record */
+    recordings: z.array(recordingOutlineSchema),
     /** the factory's speakers with their coils */
     speakers: z.array(factorySpeakerSchema),
     targets: z.array(targetSchema),
     plans: z.array(planSchema),
-    /** newest first; withdrawn ones stay in the record */
-    recordings: z.array(recordingSchema),
     /** what was read or heard in guided tests, oldest first; withdrawn ones stay in the record */
     checks: z.array(checkSchema),
     intake: intakeSchema,
@@ -50,8 +71,44 @@ export const jobViewSchema = jobSchema
     /** how far Find is: cavities that hold a wire, those that no live reading names yet, plugs */
     find: z.object({ connectors: z.int(), wires: z.int(), untouched: z.int() }),
   })
+  .meta({ id: 'JobOutline' });
+export type JobOutline = z.infer<typeof jobOutlineSchema>;
+
+/** What was measured on a job's outputs, but for the captures' raw points. */
+export const jobMeasurementsSchema = z
+  .object({
+    /** of the job, when this was read */
+    revision: z.int(),
+    captures: z.array(captureSchema),
+    recordings: z.array(recordingSchema),
+  })
+  .meta({ id: 'JobMeasurements' });
+export type JobMeasurements = z.infer<typeof jobMeasurementsSchema>;
+
+/** A job with everything that its screens show. */
+export const jobViewSchema = jobOutlineSchema
+  .extend({ units: z.array(unitViewSchema), recordings: z.array(recordingSchema) })
   .meta({ id: 'JobView' });
 export type JobView = z.infer<typeof jobViewSchema>;
+
+/**
+ * A job with what was measured on its outputs. What counts and where is the outline's word; a measurement that has not
+ * come yet is left out.
+ */
+export function measuredJob(outline: JobOutline, measured: JobMeasurements): JobView {
+  const whole = <O extends { id: string }, W extends O>(outlines: readonly O[], known: Map<string, W>): W[] =>
+    outlines.flatMap((o) => {
+      const found = known.get(o.id);
+      return found ? [{ ...found, ...o }] : [];
+    });
+  const captures = new Map(measured.captures.map((c) => [c.id, c]));
+  const units = outline.units.map((unit) => ({
+    ...unit,
+    pairs: unit.pairs.map((pair) => ({ ...pair, captures: whole(pair.captures, captures) })),
+  }));
+  const recordings = new Map(measured.recordings.map((r) => [r.id, r]));
+  return { ...outline, units, recordings: whole(outline.recordings, recordings) };
+}
 
 /** A line of the job list: what is there, and the bands of the outputs as a small picture. */
 export const jobLineSchema = jobSchema

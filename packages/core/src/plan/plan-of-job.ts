@@ -4,7 +4,7 @@ import type { LibraryDevice } from '../model/device.ts';
 import type { PlanBasis } from '../model/plan.ts';
 import { type PreferencesFields, START_PREFERENCES } from '../model/shop.ts';
 import { captureInForce } from '../model/capture-in-force.ts';
-import type { JobView } from '../model/views.ts';
+import type { JobOutline, JobView } from '../model/views.ts';
 import { signalPolarity } from '../outputs/polarity.ts';
 import { type HarnessFacts, NO_HARNESS } from './harness-facts.ts';
 import { factsOfPair } from './output-facts.ts';
@@ -72,7 +72,7 @@ const live = (list: readonly { withdrawnAt: string | null }[]) =>
   list.filter((item) => item.withdrawnAt === null).length;
 
 /** The state of a job that a plan is worked out from. */
-export function planBasisOf(job: JobView): PlanBasis {
+export function planBasisOf(job: JobOutline): PlanBasis {
   const captures = job.units.flatMap((unit) =>
     unit.pairs.flatMap((pair) => {
       const counting = captureInForce(job, pair);
@@ -91,7 +91,7 @@ export function planBasisOf(job: JobView): PlanBasis {
 }
 
 /** True when a job still is what a plan was worked out from. */
-export function isUpToDate(basis: PlanBasis, job: JobView): boolean {
+export function isUpToDate(basis: PlanBasis, job: JobOutline): boolean {
   const now = planBasisOf(job);
   const sorted = (b: PlanBasis) =>
     JSON.stringify([

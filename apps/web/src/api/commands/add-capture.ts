@@ -18,5 +18,5 @@ export const addCapture: Command<Input, Capture> = {
     file,
     fields,
   }),
-  touches: () => ['job'],
+  touches: () => ['job', 'measurements'],
 };

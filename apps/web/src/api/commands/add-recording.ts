@@ -12,5 +12,5 @@ interface Input {
 export const addRecording: Command<Input, TakenRecording> = {
   job: ({ jobId }) => jobId,
   request: ({ jobId, file, fields }) => ({ method: 'POST', path: `/jobs/${jobId}/recordings`, file, fields }),
-  touches: () => ['job'],
+  touches: () => ['job', 'measurements'],
 };

@@ -1,9 +1,12 @@
-import type { HarnessView, JobView } from '@ulpen/core';
+import type { HarnessView, JobOutline } from '@ulpen/core';
 import type { QueryClient } from '@tanstack/react-query';
 import type { Sent } from '../client.ts';
 
 /** Cached views that a command may change. */
-export type Touched = 'job' | 'harness' | 'find' | 'list' | 'shop';
+export type Touched = JobViewName | 'find' | 'list' | 'shop';
+/** Views of one job, by the name under which they are cached. */
+export const JOB_VIEWS = ['job', 'harness', 'measurements'] as const;
+type JobViewName = (typeof JOB_VIEWS)[number];
 
 /**
  * A write, told in one place: what is sent, what it changes in the views that the page holds, and how it is undone. It
@@ -47,7 +50,7 @@ export class Views {
     private readonly jobId: string | null,
   ) {}
 
-  job(change: (job: JobView) => JobView): void {
+  job(change: (job: JobOutline) => JobOutline): void {
     this.change('job', change);
   }
 
@@ -55,7 +58,7 @@ export class Views {
     this.change('harness', change);
   }
 
-  private change<T>(name: 'job' | 'harness', change: (view: T) => T): void {
+  private change<T>(name: JobViewName, change: (view: T) => T): void {
     const key = [name, this.jobId];
     const view = this.queries.getQueryData<T>(key);
     if (view === undefined) return;

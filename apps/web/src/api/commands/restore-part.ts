@@ -10,5 +10,6 @@ interface Input {
 export const restorePart: Command<Input, unknown> = {
   job: ({ jobId }) => jobId,
   request: ({ restore }) => ({ method: 'POST', path: restore }),
-  touches: () => ['job', 'harness'],
+  // What was measured on it was not in sight either.
+  touches: () => ['job', 'harness', 'measurements'],
 };

@@ -1,8 +1,8 @@
-import type { JobView } from '@ulpen/core';
+import type { JobOutline } from '@ulpen/core';
 import type { QueryClient } from '@tanstack/react-query';
 import { api } from '../client.ts';
 import { newId } from '../new-id.ts';
-import { type Bound, type Command, type Touched, Views } from './command.ts';
+import { type Bound, type Command, JOB_VIEWS, type Touched, Views } from './command.ts';
 
 /** The end of the last command to each job: those to one job are sent one after the other, in the order of coming. */
 const last = new Map<string, Promise<unknown>>();
@@ -34,18 +34,21 @@ export async function runCommand<Input, Result>(
   const jobId = command.job(input);
   const views = new Views(queries, jobId);
   // What is on its way would put back what is shown at once.
-  if (command.atOnce && jobId) await queries.cancelQueries({ queryKey: ['job', jobId] });
+  if (command.atOnce && jobId)
+    await Promise.all(JOB_VIEWS.map((v) => queries.cancelQueries({ queryKey: [v, jobId] })));
   command.atOnce?.(views, input);
   try {
     const id = newId();
     const { result, revision } = await inOrder(jobId, () => api.command<Result>(command.request(input), id));
     command.answered?.(views, result, input);
-    await refresh(queries, jobId, command.touches(input), revision);
+    const anew = refresh(queries, jobId, command.touches(input), revision);
+    // What the answer has put into the views can be gone on from; anything else is waited for.
+    if (!command.answered) await anew;
     return result;
   } catch (error) {
     views.back();
     // What came between was taken back as well: the server has it, once all that waits has been sent.
-    if (jobId) void inOrder(jobId, () => Promise.all(VIEWS.map((v) => anew(queries, v, jobId))));
+    if (jobId) void inOrder(jobId, () => Promise.all(JOB_VIEWS.map((v) => fetchAnew(queries, v, jobId))));
     throw error;
   }
 }
@@ -54,8 +57,7 @@ export async function runCommand<Input, Result>(
 export const runBound = (queries: QueryClient, { command, input }: Bound): Promise<unknown> =>
   runCommand(queries, command, input as never);
 
-const VIEWS = ['job', 'harness'] as const;
-const anew = (queries: QueryClient, ...queryKey: unknown[]) => queries.invalidateQueries({ queryKey });
+const fetchAnew = (queries: QueryClient, ...queryKey: unknown[]) => queries.invalidateQueries({ queryKey });
 
 async function refresh(
   queries: QueryClient,
@@ -63,30 +65,34 @@ async function refresh(
   touched: readonly Touched[],
   revision: number | null,
 ): Promise<void> {
-  void anew(queries, 'jobs');
-  if (touched.includes('shop')) await Promise.all([anew(queries, 'devices'), anew(queries, 'preferences')]);
+  void fetchAnew(queries, 'jobs');
+  if (touched.includes('shop'))
+    await Promise.all([fetchAnew(queries, 'devices'), fetchAnew(queries, 'preferences')]);
   if (!jobId) return;
-  for (const name of ['removed', 'events']) void anew(queries, name, jobId);
-  if (touched.includes('find') && !touched.includes('job')) refreshFind(queries, jobId, revision);
-  await Promise.all(VIEWS.map((v) => (touched.includes(v) ? anew(queries, v, jobId) : null)));
+  for (const name of ['removed', 'events']) void fetchAnew(queries, name, jobId);
+  if (!touched.includes('job')) {
+    raise(queries, jobId, revision);
+    if (touched.includes('find')) refreshFind(queries, jobId);
+  }
+  await Promise.all(JOB_VIEWS.map((v) => (touched.includes(v) ? fetchAnew(queries, v, jobId) : null)));
 }
 
-/**
- * How far Find is, which a few bytes tell; the rest of the job is as it was, if this write was the only one since.
- * Nobody waits for it: a hand that takes readings is faster.
- */
-function refreshFind(queries: QueryClient, jobId: string, revision: number | null): void {
-  queries.setQueryData<JobView>(['job', jobId], (job) =>
+/** The rest of the job is as it was, if this write was the only one since. */
+const raise = (queries: QueryClient, jobId: string, revision: number | null) =>
+  queries.setQueryData<JobOutline>(['job', jobId], (job) =>
     job && revision === job.revision + 1 ? { ...job, revision } : job,
   );
+
+/** How far Find is, which a few bytes tell. Nobody waits for it: a hand that takes readings is faster. */
+function refreshFind(queries: QueryClient, jobId: string): void {
   const mine = Symbol();
   newestFind.set(jobId, mine);
-  const show = (find: JobView['find']) => {
+  const show = (find: JobOutline['find']) => {
     // An answer that was overtaken on the way tells of a moment that has passed.
     if (newestFind.get(jobId) !== mine) return;
     newestFind.delete(jobId);
-    queries.setQueryData<JobView>(['job', jobId], (job) => job && { ...job, find });
+    queries.setQueryData<JobOutline>(['job', jobId], (job) => job && { ...job, find });
   };
   // Unanswered, it is fetched with the job the next time.
-  api.get<JobView['find']>(`/jobs/${jobId}/find`).then(show, () => newestFind.delete(jobId));
+  api.get<JobOutline['find']>(`/jobs/${jobId}/find`).then(show, () => newestFind.delete(jobId));
 }

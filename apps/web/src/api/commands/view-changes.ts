@@ -1,7 +1,11 @@
-import type { Capture, JobView, PairView, UnitView } from '@ulpen/core';
+import type { CaptureOutline, JobOutline, OutputOutline, UnitOutline } from '@ulpen/core';
 
 /** A job with one of its outputs changed. */
-export const withOutput = (job: JobView, pairId: string, change: (pair: PairView) => PairView): JobView => ({
+export const withOutput = (
+  job: JobOutline,
+  pairId: string,
+  change: (pair: OutputOutline) => OutputOutline,
+): JobOutline => ({
   ...job,
   units: job.units.map((unit) =>
     unit.pairs.some((p) => p.id === pairId)
@@ -10,16 +14,24 @@ export const withOutput = (job: JobView, pairId: string, change: (pair: PairView
   ),
 });
 
-export const withUnit = (job: JobView, unitId: string, change: (unit: UnitView) => UnitView): JobView => ({
+export const withUnit = (
+  job: JobOutline,
+  unitId: string,
+  change: (unit: UnitOutline) => UnitOutline,
+): JobOutline => ({
   ...job,
   units: job.units.map((u) => (u.id === unitId ? change(u) : u)),
 });
 
 /** A job with one of its captures changed, on whatever output it is. */
-export const withCapture = (job: JobView, captureId: string, change: (c: Capture) => Capture): JobView => {
+export const withCapture = (
+  job: JobOutline,
+  captureId: string,
+  change: (c: CaptureOutline) => CaptureOutline,
+): JobOutline => {
   const pair = job.units.flatMap((u) => u.pairs).find((p) => p.captures.some((c) => c.id === captureId));
   if (!pair) return job;
-  const captures = (p: PairView) => p.captures.map((c) => (c.id === captureId ? change(c) : c));
+  const captures = (p: OutputOutline) => p.captures.map((c) => (c.id === captureId ? change(c) : c));
   return withOutput(job, pair.id, (p) => ({ ...p, captures: captures(p) }));
 };
 

@@ -5,7 +5,7 @@ import {
   batteryOnPair,
   type Connector,
   type HarnessView,
-  type JobView,
+  type JobOutline,
   lockOf,
   type NextTest,
   type Observation,
@@ -38,7 +38,7 @@ import { useLooks } from './use-looks.ts';
 import { useTaking } from './use-taking.ts';
 
 interface BenchProps {
-  job: JobView;
+  job: JobOutline;
   view: HarnessView;
   connector: Connector;
 }

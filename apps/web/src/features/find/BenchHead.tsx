@@ -19,14 +19,14 @@ import {
   type HarnessView,
   type HarnessWorkings,
   isSettled,
-  type JobView,
+  type JobOutline,
   type View,
 } from '@ulpen/core';
 import type { FindDialog } from './FindDialogs.tsx';
 import { useFindStore } from './find-store.ts';
 
 interface BenchHeadProps {
-  job: JobView;
+  job: JobOutline;
   view: HarnessView;
   workings: HarnessWorkings;
   connector: Connector;

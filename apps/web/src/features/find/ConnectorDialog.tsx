@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Form, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import type { Connector, HarnessView, JobView } from '@ulpen/core';
+import type { Connector, HarnessView, JobOutline } from '@ulpen/core';
 import { ApiProblem } from '../../api/client.ts';
 import { addConnector } from '../../api/commands/add-connector.ts';
 import { changeConnector } from '../../api/commands/change-connector.ts';
@@ -18,7 +18,7 @@ import { usePlugDraft } from './use-plug-draft.ts';
 import './connector-dialog.css';
 
 interface ConnectorDialogProps {
-  job: JobView;
+  job: JobOutline;
   view: HarnessView;
   connector: Connector | null;
   onClose: () => void;

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Form, Modal } from 'react-bootstrap';
-import { cavityCount, type JobView } from '@ulpen/core';
+import { cavityCount, type JobOutline } from '@ulpen/core';
 import { copyConnector } from '../../api/commands/copy-connector.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { useJobs } from '../../api/queries.ts';
@@ -10,7 +10,7 @@ import { EditorFooter } from '../../ui/EditorFooter.tsx';
 import { useHarness } from '../../api/harness.ts';
 
 /** A plug of another job, drawn again here. What was found there comes along as claimed, never as measured. */
-export function CopyDialog({ job, onClose }: { job: JobView; onClose: () => void }) {
+export function CopyDialog({ job, onClose }: { job: JobOutline; onClose: () => void }) {
   const navigate = useNavigate();
   const [search, setSearch] = useState('');
   const [otherId, setOtherId] = useState<string | null>(null);

@@ -1,11 +1,10 @@
 import { forwardRef } from 'react';
 import { Button } from 'react-bootstrap';
-import { type Connector, type Observation, parseEntry } from '@ulpen/core';
+import { type Connector, isSimulated, kindOf, type Observation, parseEntry } from '@ulpen/core';
 import { CavityChip } from '../../ui/CavityChip.tsx';
 import type { CavityLook } from '../../ui/ConnectorFace.tsx';
 import { withSource } from './entry-source.ts';
 import { useFindStore } from './find-store.ts';
-import { ACROSS_TWO, HINT, INSTRUMENT_KEYS } from './find-words.ts';
 import type { Selection } from './selection.ts';
 
 interface EntryLineProps {
@@ -26,11 +25,12 @@ export const EntryLine = forwardRef<HTMLInputElement, EntryLineProps>(function E
   ref,
 ) {
   const { instrument, entry, type, walking, conditions, source, pairing, setPairing } = useFindStore();
-  const { asks, unit } = INSTRUMENT_KEYS.find((i) => i.instrument === instrument)!;
+  const kind = kindOf(instrument);
+  const asks = kind.asks ?? kind.name;
   const read = entry.trim() === '' ? null : parseEntry(instrument, entry);
   const numberOf = (id: string | null) => connector.cavities.find((c) => c.id === id)?.number;
   const emptyEnd = connector.cavities.find((c) => c.empty && (c.id === at.first || c.id === at.second));
-  const needsTwo = ACROSS_TWO.includes(instrument) && instrument !== 'ohms' && at.second === null;
+  const needsTwo = kind.acrossTwo === true && at.second === null;
   const step =
     conditions.balance !== 'centre' ? `balance ${conditions.balance}` : `fader ${conditions.fader}`;
   const end = (id: string, sign: string) => (
@@ -44,8 +44,7 @@ export const EntryLine = forwardRef<HTMLInputElement, EntryLineProps>(function E
     <div className={`entry ${read && 'fault' in read ? 'entry-fault' : ''}`}>
       <div className="entry-line">
         <span className="entry-what">
-          {walking ? `Volts AC, ${step}` : asks}{' '}
-          {at.second ? 'across' : instrument === 'seen' || instrument === 'note' ? 'on' : 'to ground'}
+          {walking ? `Volts AC, ${step}` : asks} {at.second ? 'across' : kind.touches ? 'to ground' : 'on'}
         </span>
         {at.first && end(at.first, at.second ? '+' : '')}
         {at.second && end(at.second, '−')}
@@ -54,7 +53,7 @@ export const EntryLine = forwardRef<HTMLInputElement, EntryLineProps>(function E
           className="entry-value num"
           aria-label={`${asks}: value`}
           aria-describedby="entry-says"
-          placeholder={HINT[instrument]}
+          placeholder={kind.hint}
           value={entry}
           disabled={lock !== null}
           autoComplete="off"
@@ -62,8 +61,8 @@ export const EntryLine = forwardRef<HTMLInputElement, EntryLineProps>(function E
           onChange={(e) => type(e.target.value)}
           onKeyDown={onKeyDown}
         />
-        <span className="unit num">{unit}</span>
-        {onMeasure && instrument !== 'note' && (
+        <span className="unit num">{kind.unit}</span>
+        {onMeasure && isSimulated(instrument) && (
           <Button variant="secondary" disabled={measuring || lock !== null || needsTwo} onClick={onMeasure}>
             Measure <kbd>M</kbd>
           </Button>
@@ -84,7 +83,7 @@ export const EntryLine = forwardRef<HTMLInputElement, EntryLineProps>(function E
             ? read.fault
             : needsTwo
               ? 'Take a second cavity: Shift + arrow, or “second wire” and tap it.'
-              : emptyEnd && instrument !== 'seen' && instrument !== 'note'
+              : emptyEnd && kind.touches
                 ? `Cavity ${emptyEnd.number} is marked empty: no reading is taken there. If there is a wire, change the plug first.`
                 : '')}
       </p>

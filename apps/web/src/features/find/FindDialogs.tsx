@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react';
-import type { Connector, HarnessView, HarnessWorkings, JobView } from '@ulpen/core';
+import type { Connector, HarnessView, HarnessWorkings, JobOutline } from '@ulpen/core';
 import { UnitDialog } from '../../ui/UnitDialog.tsx';
 import { ConnectorDialog } from './ConnectorDialog.tsx';
 import { CopyDialog } from './CopyDialog.tsx';
@@ -20,7 +20,7 @@ export type FindDialog =
 
 interface FindDialogsProps {
   dialog: FindDialog | null;
-  job: JobView;
+  job: JobOutline;
   view: HarnessView;
   workings: HarnessWorkings;
   connector: Connector;

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import type { HarnessView, JobView } from '@ulpen/core';
+import type { HarnessView, JobOutline } from '@ulpen/core';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { UnitDialog } from '../../ui/UnitDialog.tsx';
 import { ConnectorDialog } from './ConnectorDialog.tsx';
@@ -8,7 +8,7 @@ import { CopyDialog } from './CopyDialog.tsx';
 import { PlugsInFront } from './PlugsInFront.tsx';
 
 /** Nothing drawn yet: the first plug, from its shape, from a template or from another job. */
-export function FindStart({ job, view }: { job: JobView; view: HarnessView }) {
+export function FindStart({ job, view }: { job: JobOutline; view: HarnessView }) {
   const [dialog, setDialog] = useState<'unit' | 'plug' | 'copy' | null>(null);
   const close = () => setDialog(null);
   const [unit] = job.units;

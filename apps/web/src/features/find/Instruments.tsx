@@ -1,5 +1,5 @@
+import { INSTRUMENTS, kindOf } from '@ulpen/core';
 import { useFindStore } from './find-store.ts';
-import { INSTRUMENT_KEYS } from './find-words.ts';
 
 /** The instruments, each with its key; copper is the one in hand. */
 export function Instruments({ onDone, onListen }: { onDone: () => void; onListen: () => void }) {
@@ -18,9 +18,9 @@ export function Instruments({ onDone, onListen }: { onDone: () => void; onListen
   );
   return (
     <div className="instruments" role="toolbar" aria-label="Instruments">
-      {INSTRUMENT_KEYS.map((i) =>
-        button(i.name, i.key, instrument === i.instrument && !walking, () => {
-          choose(i.instrument);
+      {INSTRUMENTS.map((i) =>
+        button(kindOf(i).name, kindOf(i).key, instrument === i && !walking, () => {
+          choose(i);
           onDone();
         }),
       )}

@@ -5,11 +5,11 @@ import {
   type HarnessView,
   type HarnessWorkings,
   isSettled,
+  kindOf,
   type NextTest,
   placeOf,
   toolGaps,
 } from '@ulpen/core';
-import { INSTRUMENT_KEYS } from './find-words.ts';
 
 interface NextTestCardProps {
   tests: NextTest[];
@@ -97,7 +97,7 @@ export function NextTestCard({ tests, workings, view, onGo, onMeasure }: NextTes
           {left.slice(1).map((t) => (
             <li key={key(t)}>
               <button type="button" onClick={() => onGo(t)}>
-                {INSTRUMENT_KEYS.find((i) => i.instrument === t.instrument)?.name}{' '}
+                {kindOf(t.instrument).name}{' '}
                 <span className="num">
                   {placeOf(workings, ...[t.cavityId, t.otherCavityId].filter((id) => id !== null))}
                 </span>

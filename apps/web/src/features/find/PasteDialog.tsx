@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
-import { conditionWords, type HarnessView, type JobView, parseReadings } from '@ulpen/core';
+import { conditionWords, type HarnessView, type JobOutline, parseReadings } from '@ulpen/core';
 import { addReadings } from '../../api/commands/add-readings.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { newId } from '../../api/new-id.ts';
@@ -17,7 +17,7 @@ export function PasteDialog({
   view,
   onClose,
 }: {
-  job: JobView;
+  job: JobOutline;
   view: HarnessView;
   onClose: () => void;
 }) {

@@ -8,7 +8,7 @@ import {
   findingRows,
   type HarnessView,
   type HarnessWorkings,
-  type JobView,
+  type JobOutline,
   ROLE_WORD,
 } from '@ulpen/core';
 import { ConnectorFace } from '../../ui/ConnectorFace.tsx';
@@ -28,7 +28,7 @@ export function PinMapPage() {
   return <WithHarness jobId={job.id}>{(view) => <PinMap job={job} view={view} />}</WithHarness>;
 }
 
-function PinMap({ job, view }: { job: JobView; view: HarnessView }) {
+function PinMap({ job, view }: { job: JobOutline; view: HarnessView }) {
   const workings = useMap(view, job);
   return (
     <main className="pin-map">
@@ -76,7 +76,7 @@ function PlugMap({
   connector,
   workings,
 }: {
-  job: JobView;
+  job: JobOutline;
   view: HarnessView;
   connector: Connector;
   workings: HarnessWorkings;

@@ -5,10 +5,10 @@ import {
   evidenceFor,
   type HarnessView,
   type HarnessWorkings,
+  kindOf,
   observationWords,
   type Reading,
 } from '@ulpen/core';
-import { INSTRUMENT_KEYS } from './find-words.ts';
 import type { Selection } from './selection.ts';
 
 interface ReadingsListProps {
@@ -58,7 +58,7 @@ export function ReadingsList({ view, at, workings, onWithdraw }: ReadingsListPro
                 {format(new Date(r.takenAt), 'HH:mm')}
               </time>
               <span className="reading-kind">
-                {INSTRUMENT_KEYS.find((i) => i.instrument === r.observation.kind)?.name}{' '}
+                {kindOf(r.observation.kind).name}{' '}
                 {r.otherCavityId && (
                   <span className="num quiet">
                     {names.get(r.cavityId)}/{names.get(r.otherCavityId)}
@@ -67,9 +67,7 @@ export function ReadingsList({ view, at, workings, onWithdraw }: ReadingsListPro
               </span>
               <strong className="num">{observationWords(r.observation)}</strong>
               <span className="quiet small reading-conditions">
-                {r.observation.kind === 'note' || r.observation.kind === 'seen'
-                  ? ''
-                  : conditionWords(r.conditions)}
+                {!kindOf(r.observation.kind).touches ? '' : conditionWords(r.conditions)}
                 {r.withdrawnAt && ' · withdrawn'}
               </span>
               <span className="small reading-means">{r.withdrawnAt ? '' : means.get(r.id)}</span>

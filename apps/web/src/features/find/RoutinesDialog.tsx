@@ -3,7 +3,7 @@ import {
   dataOrAudio,
   type HarnessView,
   type HarnessWorkings,
-  type JobView,
+  type JobOutline,
   liveReadings,
   placeOf,
   type Routine,
@@ -15,7 +15,7 @@ import { STATE_WORD } from './find-words.ts';
 import type { Selection } from './selection.ts';
 
 interface RoutinesDialogProps {
-  job: JobView;
+  job: JobOutline;
   view: HarnessView;
   workings: HarnessWorkings;
   at: Selection;

@@ -1,5 +1,5 @@
 import { Button, Modal } from 'react-bootstrap';
-import { type HarnessView, type JobView, ROLE_WORD, type Role } from '@ulpen/core';
+import { type HarnessView, type JobOutline, ROLE_WORD, type Role } from '@ulpen/core';
 import { revealCar } from '../../api/commands/reveal-car.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
@@ -10,7 +10,7 @@ export function ScoreDialog({
   view,
   onClose,
 }: {
-  job: JobView;
+  job: JobOutline;
   view: HarnessView;
   onClose: () => void;
 }) {

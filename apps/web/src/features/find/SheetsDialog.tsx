@@ -4,7 +4,7 @@ import { Trash2 } from 'lucide-react';
 import {
   type HarnessView,
   type HarnessWorkings,
-  type JobView,
+  type JobOutline,
   mismatchesOf,
   parseSheet,
   placeOf,
@@ -20,7 +20,7 @@ import { useRemoval } from '../../api/use-removal.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 
 interface SheetsDialogProps {
-  job: JobView;
+  job: JobOutline;
   view: HarnessView;
   workings: HarnessWorkings;
   onClose: () => void;
@@ -156,7 +156,7 @@ export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps
 }
 
 interface SheetFormProps {
-  job: JobView;
+  job: JobOutline;
   view: HarnessView;
   busy: boolean;
   onAdd: (fields: SheetFields) => void;

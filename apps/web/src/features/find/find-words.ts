@@ -1,42 +1,14 @@
-import type { CavityFinding, Conditions, Instrument, PairFinding, Role, State, Way } from '@ulpen/core';
-
-/** Instruments with their keys; none is a digit, and none is a letter that starts a word typed for a meter. */
-export const INSTRUMENT_KEYS: {
-  instrument: Instrument;
-  key: string;
-  name: string;
-  unit: string;
-  asks: string;
-}[] = [
-  { instrument: 'dc', key: 'v', name: 'Volts DC', unit: 'V', asks: 'Volts DC' },
-  { instrument: 'ac', key: 'a', name: 'Volts AC', unit: 'V', asks: 'Volts AC' },
-  { instrument: 'ohms', key: 'o', name: 'Ohms', unit: 'Ω', asks: 'Ohms' },
-  { instrument: 'tone', key: 't', name: 'Tone heard', unit: '', asks: 'Tone heard at' },
-  { instrument: 'cone', key: 'p', name: 'Polarity', unit: '', asks: 'Cone moves' },
-  { instrument: 'seen', key: 's', name: 'Seen', unit: '', asks: 'Seen' },
-  { instrument: 'note', key: 'n', name: 'Note', unit: '', asks: 'Note' },
-];
-
-export const HINT: Record<Instrument, string> = {
-  dc: '12.6 · 470 mV',
-  ac: '1.4 · 350 mV',
-  ohms: '3.7 · 4k7 · OL',
-  tone: 'FL · rear right door + tweeter · sub · nothing',
-  cone: 'out · in · none · unsure',
-  seen: 'BN/WH thick twisted · added · joint · unsure',
-  note: 'anything worth remembering',
-};
-
-/** Words a meter gives instead of a number, one key each. */
-export const WORD_KEYS: Record<string, { word: string; of: readonly Instrument[] }> = {
-  l: { word: 'OL', of: ['ohms'] },
-  d: { word: 'drifting', of: ['dc', 'ac', 'ohms'] },
-  x: { word: 'cannot reach', of: ['dc', 'ac', 'ohms', 'tone'] },
-};
-
-/** These are answered in words: typing goes to the entry at once. */
-export const ANSWERED_IN_WORDS: readonly Instrument[] = ['tone', 'cone', 'seen', 'note'];
-export const ACROSS_TWO: readonly Instrument[] = ['ohms', 'tone', 'cone'];
+import {
+  type CavityFinding,
+  type Conditions,
+  type Instrument,
+  INSTRUMENTS,
+  kindOf,
+  type PairFinding,
+  type Role,
+  type State,
+  type Way,
+} from '@ulpen/core';
 
 const ROLE_SHORT: Record<Role, string> = {
   battery: 'B+',
@@ -121,17 +93,22 @@ export const CONDITION_CHOICES: Choice<keyof Conditions>[] = [
   },
 ];
 
+const keyOf = (i: Instrument) => kindOf(i).key.toUpperCase();
+const nameOf = (i: Instrument) => kindOf(i).name.replace(/^[A-Z]/, (c) => c.toLowerCase());
+/** Words by the key that types them, whichever instruments they are for. */
+const QUICK_WORDS = new Map(INSTRUMENTS.flatMap((i) => Object.entries(kindOf(i).quickWords ?? {})));
+
 export const KEYS_HELP: [string, string][] = [
   ['Arrows', 'go to a cavity'],
   ['Shift + arrow', 'take a second cavity'],
-  ['V A O T P S N', 'instrument: volts DC, volts AC, ohms, tone, polarity, seen, note'],
+  [INSTRUMENTS.map((i) => keyOf(i)).join(' '), `instrument: ${INSTRUMENTS.map(nameOf).join(', ')}`],
   ['B', 'balance and fader walk on this pair'],
   ['0–9 . −', 'start typing a value; units as you like'],
   ['Space', 'type words'],
-  ['L  D  X', 'OL, drifting, cannot reach'],
+  [[...QUICK_WORDS.keys()].map((k) => k.toUpperCase()).join('  '), [...QUICK_WORDS.values()].join(', ')],
   ['Enter', 'save and go on'],
   ['Esc', 'leave the entry'],
-  ['U K I R G E Q Y W', 'plug, side, ignition, radio, signal, balance, fader, load, moment'],
+  ['U K I R G E Q Y W', 'plug, side, ignition, radio, signal, balance, fader, load, state'],
   ['F', 'look from the other side'],
   ['[  ]', 'plug before, plug after'],
   ['J', 'jump to the suggested test'],

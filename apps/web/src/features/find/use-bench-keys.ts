@@ -1,9 +1,8 @@
 import type { Connector, Observation, View } from '@ulpen/core';
-import { parseEntry } from '@ulpen/core';
+import { INSTRUMENTS, kindOf, parseEntry } from '@ulpen/core';
 import { useNotices } from '../../ui/notices-store.ts';
 import { withSource } from './entry-source.ts';
 import { useFindStore } from './find-store.ts';
-import { ANSWERED_IN_WORDS, INSTRUMENT_KEYS, WORD_KEYS } from './find-words.ts';
 import { type Direction, moved, type Selection } from './selection.ts';
 
 interface BenchActions {
@@ -58,10 +57,10 @@ export function useBenchKeys(actions: BenchActions) {
     entryBox.current?.focus();
   };
   const word = (key: string): boolean => {
-    const means = WORD_KEYS[key];
-    if (!means?.of.includes(store.instrument)) return false;
-    const entry = parseEntry(store.instrument, means.word);
-    if ('observation' in entry) actions.save(entry.observation, means.word);
+    const means = kindOf(store.instrument).quickWords?.[key];
+    if (!means) return false;
+    const entry = parseEntry(store.instrument, means);
+    if ('observation' in entry) actions.save(entry.observation, means);
     return true;
   };
 
@@ -69,7 +68,7 @@ export function useBenchKeys(actions: BenchActions) {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
     if (move(event)) return;
     const key = event.key.toLowerCase();
-    const instrument = INSTRUMENT_KEYS.find((i) => i.key === key);
+    const instrument = INSTRUMENTS.find((i) => kindOf(i).key === key);
     const commands: Record<string, () => void> = {
       b: store.walk,
       c: actions.toListen,
@@ -86,8 +85,8 @@ export function useBenchKeys(actions: BenchActions) {
     };
     if (/^[0-9.,+-]$/.test(event.key)) startTyping(event.key);
     else if (instrument) {
-      store.choose(instrument.instrument);
-      if (ANSWERED_IN_WORDS.includes(instrument.instrument)) entryBox.current?.focus();
+      store.choose(instrument);
+      if (kindOf(instrument).unit === undefined) entryBox.current?.focus();
     } else if (commands[key]) commands[key]();
     else if (!word(key) && !actions.turn(key)) return;
     event.preventDefault();
@@ -114,7 +113,7 @@ export function useBenchKeys(actions: BenchActions) {
     if ('fault' in read) return;
     if (!actions.save(withSource(read.observation, store.source, store.entry), store.entry.trim())) return;
     // Meters are read and typed in turn; words go on being typed.
-    if (!ANSWERED_IN_WORDS.includes(store.instrument))
+    if (kindOf(store.instrument).unit !== undefined)
       box.closest('.find-work')?.querySelector<HTMLElement>('.face-box')?.focus();
   };
 

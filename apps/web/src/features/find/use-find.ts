@@ -4,7 +4,7 @@ import {
   type Contradiction,
   type HarnessView,
   type HarnessWorkings,
-  type JobView,
+  type JobOutline,
   mapHarness,
   type NextTest,
   nextTests,
@@ -15,7 +15,7 @@ import { useFindStore } from './find-store.ts';
 import type { Selection } from './selection.ts';
 
 /** What the whole record says, worked out anew whenever a reading, a sheet or a plug changes. */
-export function useMap(view: HarnessView, job: JobView): HarnessWorkings {
+export function useMap(view: HarnessView, job: JobOutline): HarnessWorkings {
   return useMemo(() => workingsOf(view, job), [view, job]);
 }
 

@@ -1,5 +1,11 @@
 import { useLayoutEffect, useRef } from 'react';
-import { type Connector, type HarnessWorkings, type JobView, type Observation } from '@ulpen/core';
+import {
+  type Connector,
+  isSimulated,
+  type HarnessWorkings,
+  type JobOutline,
+  type Observation,
+} from '@ulpen/core';
 import { probeCar } from '../../api/commands/probe-car.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { useNotices } from '../../ui/notices-store.ts';
@@ -8,7 +14,7 @@ import { advanced, type Selection } from './selection.ts';
 import { useTake } from './use-readings.tsx';
 
 interface InHand {
-  job: JobView;
+  job: JobOutline;
   workings: HarnessWorkings;
   /** the plug is on a simulated car, that can be measured */
   simulated: boolean;
@@ -65,7 +71,7 @@ export function useTaking({ job, workings, simulated, connector, at, lock, batte
     return true;
   };
   const measure = () => {
-    if (!at.first || instrument === 'note' || !simulated) return;
+    if (!at.first || !isSimulated(instrument) || !simulated) return;
     if (lock) {
       tell({ tone: 'wrong', text: lock });
       return;

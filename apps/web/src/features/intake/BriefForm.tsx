@@ -2,7 +2,7 @@ import { Form } from 'react-bootstrap';
 import {
   type Brief,
   type BriefFields,
-  type JobView,
+  type JobOutline,
   KEEP_ITEMS,
   type TargetFields,
   WISH_SHAPES,
@@ -16,7 +16,7 @@ import { KEEP_WORD, SHAPE_WORD } from '../../ui/wish-words.ts';
 import { useWishConflicts } from '../../api/plan-given.ts';
 
 interface BriefFormProps {
-  job: JobView;
+  job: JobOutline;
   brief: Brief;
   change: (part: Partial<BriefFields>) => void;
   /** new channels that a wish comes to, where there are none yet */

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Button, Form } from 'react-bootstrap';
-import { type Job, type JobFields, jobFieldsSchema, type JobView } from '@ulpen/core';
+import { type Job, type JobFields, jobFieldsSchema, type JobOutline } from '@ulpen/core';
 import { changeJob } from '../../api/commands/change-job.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { ApiProblem } from '../../api/client.ts';
@@ -26,7 +26,7 @@ const fieldsOf = ({ car, year, system, place, wish }: JobFields): JobFields => (
   wish,
 });
 
-export function CarForm({ job }: { job: JobView }) {
+export function CarForm({ job }: { job: JobOutline }) {
   const form = useForm<JobFields>({ resolver: zodResolver(jobFieldsSchema), defaultValues: fieldsOf(job) });
   const [conflict, setConflict] = useState<{ mine: JobFields; current: Job } | null>(null);
   const [version, setVersion] = useState(job.version);

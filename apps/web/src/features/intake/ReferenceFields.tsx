@@ -1,7 +1,7 @@
 import { Form } from 'react-bootstrap';
 import {
   ENGINE_WORD,
-  type JobView,
+  type JobOutline,
   LOAD_WORD,
   PLAYED_IN_WORD,
   type Reference,
@@ -10,7 +10,7 @@ import {
 import { NumberField } from '../../ui/NumberField.tsx';
 
 interface ReferenceFieldsProps {
-  job: JobView;
+  job: JobOutline;
   reference: Reference;
   onChange: (reference: Reference) => void;
 }

@@ -1,4 +1,4 @@
-import { type Clues, type IntakeFields, type JobView, likelySystems, ZERO_ITEMS } from '@ulpen/core';
+import { type Clues, type IntakeFields, type JobOutline, likelySystems, ZERO_ITEMS } from '@ulpen/core';
 import { CLUE_WORDS, ZERO_WORDS } from './intake-words.ts';
 import { ReferenceFields } from './ReferenceFields.tsx';
 
@@ -61,7 +61,7 @@ export function SystemGuess({ intake, change }: SystemGuessProps) {
 }
 
 /** Set to nothing before the first reading, and kept that way. */
-export function ZeroRadio({ job, intake, change }: SystemGuessProps & { job: JobView }) {
+export function ZeroRadio({ job, intake, change }: SystemGuessProps & { job: JobOutline }) {
   const left = ZERO_ITEMS.length - intake.zeroed.length;
   return (
     <section className="intake-part" aria-label="Zero the radio">

@@ -1,9 +1,9 @@
-import type { Brief, JobView } from '@ulpen/core';
+import type { Brief, JobOutline } from '@ulpen/core';
 import { changeBrief } from '../../api/commands/change-brief.ts';
 import { useSavedAtOnce } from './use-saved-at-once.ts';
 
 /** What the owner wants, saved on every change. */
-export function useBrief(job: JobView) {
+export function useBrief(job: JobOutline) {
   const { draft, change } = useSavedAtOnce<Brief>(job.id, changeBrief, job.brief);
   return { brief: draft, change };
 }

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { Button, Dropdown } from 'react-bootstrap';
 import { ArchiveRestore, Download, Ellipsis, Trash2, History } from 'lucide-react';
-import type { JobView } from '@ulpen/core';
+import type { JobOutline } from '@ulpen/core';
 import { removeJob } from '../../api/commands/remove-job.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { api, ApiProblem } from '../../api/client.ts';
@@ -63,7 +63,7 @@ export function JobFrame() {
   );
 }
 
-function JobMenu({ job }: { job: JobView }) {
+function JobMenu({ job }: { job: JobOutline }) {
   const [deleting, setDeleting] = useState(false);
   const [showing, setShowing] = useState<'removed' | 'history' | null>(null);
   const navigate = useNavigate();

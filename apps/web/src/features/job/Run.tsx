@@ -1,5 +1,5 @@
 import { NavLink } from 'react-router';
-import { captureInForce, isUpToDate, type JobView } from '@ulpen/core';
+import { captureInForce, isUpToDate, type JobOutline } from '@ulpen/core';
 import './run.css';
 
 interface Joint {
@@ -10,7 +10,7 @@ interface Joint {
   done: boolean;
 }
 
-function jointsOf(job: JobView): Joint[] {
+function jointsOf(job: JobOutline): Joint[] {
   const pairs = job.units.flatMap((u) => u.pairs);
   const unmeasured = pairs.filter((p) => captureInForce(job, p) === null).length;
   const standing = job.plans.filter((p) => isUpToDate(p.basis, job)).length;
@@ -33,7 +33,7 @@ function jointsOf(job: JobView): Joint[] {
 }
 
 /** The stages as joints on one line: copper as far as the work is done, a count where something is missing. */
-export function Run({ job }: { job: JobView }) {
+export function Run({ job }: { job: JobOutline }) {
   const joints = jointsOf(job);
   return (
     <nav className="run no-print" aria-label="Stages of the job">

@@ -10,7 +10,7 @@ import { unpinCapture } from '../../api/commands/unpin-capture.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { withdrawCapture } from '../../api/commands/withdraw-capture.ts';
 import { bandEdges, classWord } from '../../ui/bands-words.ts';
-import { useFramedJob } from '../../api/framed-job.ts';
+import { useFramedMeasuredJob } from '../../api/framed-job.ts';
 import { PinDialog } from './PinDialog.tsx';
 
 /**
@@ -18,7 +18,7 @@ import { PinDialog } from './PinDialog.tsx';
  * never erased; one that would not count by itself can be pinned.
  */
 export function CaptureList({ pair, shownId }: { pair: PairView; shownId: string | null }) {
-  const job = useFramedJob();
+  const job = useFramedMeasuredJob();
   const [pinning, setPinning] = useState<Capture | null>(null);
   const choice = chooseCapture(job, pair);
   const withdraw = useCommand(withdrawCapture);

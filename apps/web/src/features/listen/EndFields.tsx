@@ -3,7 +3,7 @@ import type { UseFormReturn } from 'react-hook-form';
 import {
   cavityCount,
   type Connector,
-  type JobView,
+  type JobOutline,
   type OutputEnd,
   type PairFields,
   pairName,
@@ -26,7 +26,7 @@ export function EndFields({
   pairId,
 }: {
   form: UseFormReturn<PairFields>;
-  job: JobView;
+  job: JobOutline;
   pairId: string | null;
 }) {
   const { data: view } = useHarness(job.id);
@@ -93,7 +93,7 @@ export function EndFields({
   );
 }
 
-function PlugOptions({ plug, job, pairId }: { plug: Connector; job: JobView; pairId: string | null }) {
+function PlugOptions({ plug, job, pairId }: { plug: Connector; job: JobOutline; pairId: string | null }) {
   const unit = job.units.find((u) => u.id === plug.unitId);
   const outputs = job.units.flatMap((u) => u.pairs).filter((p) => p.id !== pairId);
   const wired = plug.cavities.filter((c) => !c.empty && c.number <= cavityCount(plug));

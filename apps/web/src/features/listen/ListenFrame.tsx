@@ -1,5 +1,5 @@
 import { NavLink, Outlet } from 'react-router';
-import { useFramedJob } from '../../api/framed-job.ts';
+import { useFramedMeasuredJob } from '../../api/framed-job.ts';
 import '../../ui/view-tabs.css';
 import './listen-frame.css';
 
@@ -13,7 +13,7 @@ const VIEWS = [
 
 /** The views of Listen under one row of tabs. */
 export function ListenFrame() {
-  const job = useFramedJob();
+  const job = useFramedMeasuredJob();
   const names = VIEWS.map((v) => v.path).filter(Boolean);
   return (
     <div className="listen-frame">

@@ -5,7 +5,7 @@ import { ArrowLeft, Speaker } from 'lucide-react';
 import { captureInForce } from '@ulpen/core';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
-import { useFramedJob } from '../../api/framed-job.ts';
+import { useFramedMeasuredJob } from '../../api/framed-job.ts';
 import { type Editing, isSound } from './editing.ts';
 import { OutputDialog } from './OutputDialog.tsx';
 import { OutputList } from './OutputList.tsx';
@@ -22,7 +22,7 @@ const ImportDialog = lazy(async () => ({ default: (await import('./ImportDialog.
 
 /** What signal every output carries: the list on the left, one output large on the right. */
 export function ListenPage() {
-  const job = useFramedJob();
+  const job = useFramedMeasuredJob();
   const { pairId } = useParams();
   const navigate = useNavigate();
   const [editing, setEditing] = useState<Editing | null>(null);

@@ -6,7 +6,7 @@ import { chooseCapture, pairName, type PairView, type UnitView } from '@ulpen/co
 import { useFileDrop } from '../../ui/use-file-drop.ts';
 import { MapDifferences } from '../../ui/MapDifferences.tsx';
 import { StandingTag } from '../../ui/StandingTag.tsx';
-import { useFramedJob } from '../../api/framed-job.ts';
+import { useFramedMeasuredJob } from '../../api/framed-job.ts';
 import { CaptureList } from './CaptureList.tsx';
 import { CaptureProfile } from './CaptureProfile.tsx';
 import { OutputFacts } from './OutputFacts.tsx';
@@ -23,7 +23,7 @@ interface OutputDetailProps {
 
 /** One output large: what it carries, how that is known, and its captures. */
 export const OutputDetail = memo(function OutputDetail({ pair, unit, onFiles, onEdit }: OutputDetailProps) {
-  const job = useFramedJob();
+  const job = useFramedMeasuredJob();
   const input = useRef<HTMLInputElement>(null);
   const { over, handlers } = useFileDrop((files) => onFiles(files, pair.id));
   const [params] = useSearchParams();

@@ -4,7 +4,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { Form, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import {
-  type JobView,
+  type JobOutline,
   type Pair,
   type PairFields,
   pairFieldsSchema,
@@ -27,7 +27,7 @@ import { blankOutput } from './output-starts.ts';
 import { OutputFields } from './OutputFields.tsx';
 
 interface OutputDialogProps {
-  job: JobView;
+  job: JobOutline;
   unit: UnitView;
   pair: PairView | null;
   onClose: () => void;

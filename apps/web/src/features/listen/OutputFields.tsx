@@ -1,6 +1,6 @@
 import { Form } from 'react-bootstrap';
 import type { UseFormReturn } from 'react-hook-form';
-import type { JobView, PairFields } from '@ulpen/core';
+import type { JobOutline, PairFields } from '@ulpen/core';
 import { EndFields } from './EndFields.tsx';
 import { STAGE_WORD } from './OutputFacts.tsx';
 
@@ -26,7 +26,7 @@ const CHOICES = {
 
 interface OutputFieldsProps {
   form: UseFormReturn<PairFields>;
-  job: JobView;
+  job: JobOutline;
   /** null: a new one */
   pairId: string | null;
 }

@@ -7,7 +7,7 @@ import { useCommand } from '../../api/commands/use-command.ts';
 import { newId } from '../../api/new-id.ts';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
-import { useFramedJob } from '../../api/framed-job.ts';
+import { useFramedMeasuredJob } from '../../api/framed-job.ts';
 import { useChangesStore } from './changes-store.ts';
 import { OutOfDate } from './OutOfDate.tsx';
 import { verdictOf } from './plan-words.ts';
@@ -35,7 +35,7 @@ export const useFramedPlan = () => useOutletContext<PlanOutlet>();
 
 /** Around every view of Plan: which plan it is, how ready, keeping it. */
 export function PlanFrame() {
-  const job = useFramedJob();
+  const job = useFramedMeasuredJob();
   const comparison = useComparison(job);
   const shown = useShownPlan(job);
   const [params] = useSearchParams();

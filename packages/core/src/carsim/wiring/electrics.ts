@@ -1,4 +1,4 @@
-import type { Conditions } from '../../model/reading.ts';
+import type { Conditions } from '../../model/conditions.ts';
 import type { Random } from '../../quantity/random.ts';
 import type { SimulatedWiring, TruePair } from './wiring.ts';
 

@@ -1,4 +1,6 @@
-import type { Conditions, HeardPlace, Instrument, Observation } from '../../model/reading.ts';
+import type { Conditions } from '../../model/conditions.ts';
+import type { HeardPlace } from '../../readings/tone.ts';
+import { type Instrument, kindOf, type Observation } from '../../readings/index.ts';
 import { WIRE_COLOURS } from '../../model/words.ts';
 import { type Random, seededRandom } from '../../quantity/random.ts';
 import { rawOhms, restVolts, signalAt } from './electrics.ts';
@@ -41,7 +43,7 @@ export class SimulatedHand {
   ): Taken {
     let slipped = false;
     let [a, b] = [cavity, other];
-    const look = instrument === 'seen' || instrument === 'note';
+    const look = !kindOf(instrument).touches;
     if (!look && this.shift.left > 0) {
       this.shift.left--;
       slipped = true;

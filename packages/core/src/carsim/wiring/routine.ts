@@ -1,6 +1,7 @@
+import { type Conditions, START_CONDITIONS } from '../../model/conditions.ts';
+import type { Instrument, Observation } from '../../readings/index.ts';
 import { faceOf } from '../../harness/layout.ts';
 import type { HarnessInput, HarnessReading } from '../../harness/harness-input.ts';
-import { type Conditions, type Instrument, type Observation, START_CONDITIONS } from '../../model/reading.ts';
 import type { SimulatedHand } from './meter.ts';
 import type { SimulatedWiring } from './wiring.ts';
 

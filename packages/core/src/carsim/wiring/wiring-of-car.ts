@@ -1,7 +1,7 @@
+import { START_CONDITIONS } from '../../model/conditions.ts';
 import { nextTests } from '../../harness/next-test.ts';
 import { mapHarness } from '../../harness/map-harness.ts';
 import type { HarnessReading } from '../../harness/harness-input.ts';
-import { START_CONDITIONS } from '../../model/reading.ts';
 import { seededRandom } from '../../quantity/random.ts';
 import type { SimulatedCar, SimulatedHarness } from '../simulated-car.ts';
 import { SimulatedHand } from './meter.ts';

@@ -3,7 +3,7 @@ import { ArrowLeft } from 'lucide-react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { type LivePicture, type LiveSettings, pairName, type Played } from '@ulpen/core';
 import { NoOutputs } from '../NoOutputs.tsx';
-import { useFramedJob } from '../../../api/framed-job.ts';
+import { useFramedMeasuredJob } from '../../../api/framed-job.ts';
 import { RecordingDialog } from '../recording/RecordingDialog.tsx';
 import type { SaidOfRecording } from '../recording/said-of-recording.ts';
 import { CalibrateDialog } from './CalibrateDialog.tsx';
@@ -44,7 +44,7 @@ const ADVICE: Record<Played, string> = {
 
 /** Listening to outputs as they sound: levels by band, and recording them. */
 export function LivePage() {
-  const job = useFramedJob();
+  const job = useFramedMeasuredJob();
   const { pairId } = useParams();
   const [params] = useSearchParams();
   const [preset] = useState(() => presetOf(params, job));

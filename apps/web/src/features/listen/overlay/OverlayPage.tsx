@@ -1,9 +1,9 @@
 import { Form } from 'react-bootstrap';
 import { type Capture, captureInForce, type JobView, pairName } from '@ulpen/core';
-import { useJob, useJobs } from '../../../api/queries.ts';
+import { useJob, useMeasuredJob, useJobs } from '../../../api/queries.ts';
 import { Choices } from '../../../ui/Choices.tsx';
 import { NoOutputs } from '../NoOutputs.tsx';
-import { useFramedJob } from '../../../api/framed-job.ts';
+import { useFramedMeasuredJob } from '../../../api/framed-job.ts';
 import { BesideOther } from './BesideOther.tsx';
 import { CurvePicker } from './CurvePicker.tsx';
 import { OverlayChart, type OverlayCurve } from './OverlayChart.tsx';
@@ -17,10 +17,10 @@ const LEVELS = [
 
 /** Any captures over each other: outputs, volume steps, with and without load, another job's. */
 export function OverlayPage() {
-  const job = useFramedJob();
+  const job = useFramedMeasuredJob();
   const { chosen, levels, otherJobId, choose, setLevels, setOtherJob } = useOverlay();
-  const other = useJob(otherJobId ?? job.id);
-  const otherJob = otherJobId && other.data?.id === otherJobId ? other.data : null;
+  const other = useMeasuredJob(useJob(otherJobId ?? job.id).data ?? job);
+  const otherJob = otherJobId && other?.id === otherJobId ? other : null;
   const known = new Map([
     ...capturesOf(job, ''),
     ...(otherJob ? capturesOf(otherJob, `${otherJob.car}: `) : []),

@@ -2,13 +2,11 @@ import { AudioLines, TriangleAlert } from 'lucide-react';
 import { Form } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import { type JobBehaviour, type JobView, pairName, type PairView } from '@ulpen/core';
-import { BassTable } from '../findings/BassTable.tsx';
 import { FindingCard } from '../findings/FindingCard.tsx';
 import { toneOf } from '../findings/finding-tone.ts';
-import { AddedTable } from './AddedTable.tsx';
 import { CheckForm } from './CheckForm.tsx';
 import { CheckList } from './CheckList.tsx';
-import { type GuidedTest, namesOf, type RecordWith } from './guided-tests.ts';
+import { type GuidedTest, namesOf, type RecordWith } from './guided-test.ts';
 
 interface TestRoutineProps {
   test: GuidedTest;
@@ -22,7 +20,7 @@ export function TestRoutine({ test, job, behaviour }: TestRoutineProps) {
   const pairs = test.pairs?.(job) ?? [];
   const pair = pairs.find((p) => p.id === params.get('pair')) ?? pairs[0] ?? null;
   const finding = test.finding(behaviour, pair?.id ?? null, namesOf(job));
-  const bass = test.id === 'bass' ? behaviour.pairs.find((p) => p.pairId === pair?.id)?.bass : undefined;
+  const { Shows, AllOutputs } = test;
   const nobody = test.pairs !== null && pairs.length === 0;
   return (
     <>
@@ -98,27 +96,16 @@ export function TestRoutine({ test, job, behaviour }: TestRoutineProps) {
           ))}
           {finding && (
             <FindingCard heading="h2" title={pair ? pairName(pair) : test.title} finding={finding} open>
-              {bass && <BassTable bass={bass} />}
+              {Shows && pair && <Shows job={job} behaviour={behaviour} pair={pair} />}
             </FindingCard>
-          )}
-          {bass && bass.steps.length > 1 && pair && (
-            <Link
-              className="small"
-              to={`/jobs/${job.id}/listen/overlay?c=${pair.captures
-                .filter((c) => !c.withdrawnAt)
-                .map((c) => c.id)
-                .join(',')}`}
-            >
-              Its curves over each other
-            </Link>
           )}
           {test.kinds.length > 0 && (
             <CheckList job={job} kinds={test.kinds} pairId={test.pairs ? (pair?.id ?? null) : null} />
           )}
         </section>
       )}
-      {test.id === 'added' && <AddedTable job={job} behaviour={behaviour} />}
-      {test.id !== 'added' && pairs.length > 1 && (
+      {AllOutputs && <AllOutputs job={job} behaviour={behaviour} />}
+      {!AllOutputs && pairs.length > 1 && (
         <Others
           test={test}
           behaviour={behaviour}

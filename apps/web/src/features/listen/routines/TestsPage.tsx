@@ -2,16 +2,17 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { ArrowLeft } from 'lucide-react';
 import type { JobBehaviour, JobView } from '@ulpen/core';
 import { EmptyState } from '../../../ui/EmptyState.tsx';
-import { useFramedJob } from '../../../api/framed-job.ts';
+import { useFramedMeasuredJob } from '../../../api/framed-job.ts';
 import { toneOf } from '../findings/finding-tone.ts';
 import { useBehaviour } from '../use-behaviour.ts';
-import { GUIDED_TESTS, type GuidedTest, namesOf } from './guided-tests.ts';
+import { type GuidedTest, namesOf } from './guided-test.ts';
+import { GUIDED_TESTS } from './guided-tests.ts';
 import { TestRoutine } from './TestRoutine.tsx';
 import './tests.css';
 
 /** Guided tests: what to set, what to do, and what the outputs showed. */
 export function TestsPage() {
-  const job = useFramedJob();
+  const job = useFramedMeasuredJob();
   const behaviour = useBehaviour(job);
   const { test: id } = useParams();
   const [params] = useSearchParams();
@@ -63,8 +64,7 @@ function progress(test: GuidedTest, job: JobView, behaviour: JobBehaviour): { do
   }
   const pairs = test.pairs(job);
   const told = pairs.filter(({ id }) => {
-    if (test.id === 'added')
-      return job.checks.some((c) => c.pairId === id && c.body.kind === 'added-sound' && !c.withdrawnAt);
+    if (test.isTold) return test.isTold(job, id);
     const finding = test.finding(behaviour, id, namesOf(job));
     return finding !== null && toneOf(finding) !== 'open';
   });

@@ -16,7 +16,7 @@ import { EmptyState } from '../../../ui/EmptyState.tsx';
 import { MapDifferences } from '../../../ui/MapDifferences.tsx';
 import { OutputPlace, OutputWires } from '../../../ui/OutputPlace.tsx';
 import { StandingTag } from '../../../ui/StandingTag.tsx';
-import { useFramedJob } from '../../../api/framed-job.ts';
+import { useFramedMeasuredJob } from '../../../api/framed-job.ts';
 import { CaptureProfile } from '../CaptureProfile.tsx';
 import { BassTable } from '../findings/BassTable.tsx';
 import { FindingCard } from '../findings/FindingCard.tsx';
@@ -28,7 +28,7 @@ import './sheet.css';
 
 /** Everything known of one output on a sheet to print or to send along. */
 export function SheetPage() {
-  const job = useFramedJob();
+  const job = useFramedMeasuredJob();
   const behaviour = useBehaviour(job);
   const { pairId } = useParams();
   const pairs = job.units.flatMap((u) => u.pairs);

@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { type Part, PINK_RMS_DB, type TestFile, type Track, workList } from '@ulpen/core';
 import { useNotices } from '../../../ui/notices-store.ts';
 import { soundWorker } from '../../../workers/sound-worker.ts';
-import { useFramedJob } from '../../../api/framed-job.ts';
+import { useFramedMeasuredJob } from '../../../api/framed-job.ts';
 import { saveFile } from '../../../ui/save-file.ts';
 import { OwnTone } from './OwnTone.tsx';
 import { levelWords, megabytes, timeWords } from './signal-words.ts';
@@ -22,7 +22,7 @@ interface Making {
 
 /** Test signals as WAV files, one by one or as a list to work through with the time each begins. */
 export function SignalsPage() {
-  const job = useFramedJob();
+  const job = useFramedMeasuredJob();
   const tell = useNotices((s) => s.tell);
   const [file, setFile] = useState<TestFile>({ sampleRate: 48_000, bits: 16, seed: 1 });
   const [making, setMaking] = useState<Making | null>(null);

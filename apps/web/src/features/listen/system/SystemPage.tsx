@@ -15,7 +15,7 @@ import { bandEdges, classWord } from '../../../ui/bands-words.ts';
 import { ResponseStrip } from '../../../ui/BandStrip.tsx';
 import { DiffersTag } from '../../../ui/MapDifferences.tsx';
 import { NoOutputs } from '../NoOutputs.tsx';
-import { useFramedJob } from '../../../api/framed-job.ts';
+import { useFramedMeasuredJob } from '../../../api/framed-job.ts';
 import { delayWords } from '../recording/recording-words.ts';
 import { useBehaviour } from '../use-behaviour.ts';
 import { AssumedStrip } from './AssumedStrip.tsx';
@@ -26,7 +26,7 @@ type Order = 'list' | 'band';
 
 /** All outputs at one look: who has lows, mids and highs, and how each behaves. */
 export function SystemPage() {
-  const job = useFramedJob();
+  const job = useFramedMeasuredJob();
   const behaviour = useBehaviour(job);
   const [order, setOrder] = useState<Order>('list');
   const [assume, setAssume] = useState(false);

@@ -1,5 +1,5 @@
-import type { Conditions, Observation } from '../../model/reading.ts';
-import type { Role } from '../../model/sheet.ts';
+import type { Conditions } from '../model/conditions.ts';
+import type { Role } from '../model/sheet.ts';
 
 /** Kinds of two-wire nets that are found as pairs. */
 export const PAIR_KINDS = ['output', 'input', 'data'] as const;
@@ -9,7 +9,9 @@ export type PairKind = (typeof PAIR_KINDS)[number];
  * How likely a reading is, in one signature for every instrument. Values are densities or probabilities on any common
  * scale of the outcome: only ratios between hypotheses count.
  */
-export interface LikelihoodModel<O extends Observation> {
+export interface LikelihoodModel<O> {
+  /** a reading across two cavities also tells of the first by itself (default: it does not) */
+  aloneToo?: true;
   /** of a reading at one cavity, to ground */
   alone(observation: O, conditions: Conditions, role: Role): number;
   /** of a reading across two cavities that are the two ends of one pair */

@@ -1,8 +1,19 @@
-import type { Conditions, Observation } from '../../model/reading.ts';
-import type { Role } from '../../model/sheet.ts';
-import { awake, type LikelihoodModel, mixture, type PairKind, type Piece, probesUnit } from './outcome.ts';
+import { z } from 'zod';
+import type { Conditions } from '../model/conditions.ts';
+import type { Role } from '../model/sheet.ts';
+import { awake, type LikelihoodModel, mixture, type PairKind, type Piece, probesUnit } from './likelihood.ts';
+import { formatMeasured, parseMeasured } from '../quantity/measured-value.ts';
+import { readingKind, SAID } from './reading-kind.ts';
+import { ONE_OF_TWO, VOLT_WORDS } from './volts.ts';
 
-type Ohms = Extract<Observation, { kind: 'ohms' }>;
+const schema = z
+  .object({
+    kind: z.literal('ohms'),
+    ohms: z.number().min(0, 'resistance is 0 or more').max(1e9, 'write OL for an open circuit').nullable(),
+    word: z.enum(['open', 'drifting', 'unreachable']).nullable(),
+  })
+  .refine((o) => (o.ohms === null) !== (o.word === null), ONE_OF_TWO);
+type Ohms = z.infer<typeof schema>;
 
 /** How often open, how often drifting, and else log10 of ohms. */
 interface Shown {
@@ -54,7 +65,7 @@ function density(o: Ohms, shown: Shown): number {
   return (1 - shown.open - shown.drifting) * mixture(Math.log10(Math.max(o.ohms, 0.05)), shown.number);
 }
 
-export const ohmsLikelihood: LikelihoodModel<Ohms> = {
+const likelihood: LikelihoodModel<Ohms> = {
   alone: (o, _, role) => density(o, between(role, 'ground')),
   partners: (o, c, kind) => density(o, acrossPair(kind, c)),
   strangers: (o, _, first, second) => density(o, between(first, second)),
@@ -68,3 +79,26 @@ export const ohmsLikelihood: LikelihoodModel<Ohms> = {
       ],
     }),
 };
+
+export const ohms = readingKind({
+  kind: 'ohms',
+  schema,
+  name: 'Ohms',
+  key: 'o',
+  unit: 'Ω',
+  hint: '3.7 · 4k7 · OL',
+  wanted: 'ohms, as 3.7, 4k7 or OL; or drifting, cannot reach',
+  pastedAs: ['ohm', 'resistance'],
+  quickWords: { l: SAID.open, ...VOLT_WORDS },
+  drives: true,
+  touches: true,
+  conditionsTell: false,
+  read(text, word): Ohms | null {
+    if (word === 'open' || word === 'drifting' || word === 'unreachable')
+      return { kind: 'ohms', ohms: null, word };
+    const ohms = parseMeasured(text, 'ohm');
+    return ohms === null || ohms < 0 ? null : { kind: 'ohms', ohms, word: null };
+  },
+  words: (o) => (o.ohms === null ? SAID[o.word ?? 'open'] : formatMeasured(o.ohms, 'ohm')),
+  likelihood,
+});

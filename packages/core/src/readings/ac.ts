@@ -1,5 +1,6 @@
-import type { Conditions, Observation } from '../../model/reading.ts';
-import type { Role } from '../../model/sheet.ts';
+import { z } from 'zod';
+import type { Conditions } from '../model/conditions.ts';
+import type { Role } from '../model/sheet.ts';
 import {
   awake,
   type LikelihoodModel,
@@ -8,9 +9,26 @@ import {
   type PairKind,
   probesUnit,
   unitLive,
-} from './outcome.ts';
+} from './likelihood.ts';
+import { readingKind } from './reading-kind.ts';
+import {
+  meterWordSchema,
+  ONE_OF_TWO,
+  readVolts,
+  unlikelyVolts,
+  VOLT_WORDS,
+  voltsSchema,
+  voltWords,
+} from './volts.ts';
 
-type Ac = Extract<Observation, { kind: 'ac' }>;
+const schema = z
+  .object({
+    kind: z.literal('ac'),
+    volts: voltsSchema.min(0, 'AC volts are 0 or more').nullable(),
+    word: meterWordSchema.nullable(),
+  })
+  .refine((o) => (o.volts === null) !== (o.word === null), ONE_OF_TWO);
+type Ac = z.infer<typeof schema>;
 
 /** Over log10 of volts. What a meter shows where nothing is: a few millivolts of hum. */
 const NOTHING: Piece = [1, -2.5, 0.4];
@@ -33,7 +51,7 @@ function programme(kind: PairKind, c: Conditions, half: boolean): readonly Piece
 const isPairKind = (role: Role): role is PairKind => role === 'output' || role === 'input' || role === 'data';
 const SILENT: readonly Piece[] = [NOTHING, WIDE];
 
-export const acLikelihood: LikelihoodModel<Ac> = {
+const likelihood: LikelihoodModel<Ac> = {
   alone: (o, c, role) =>
     o.volts === null ? 0.1 : mixture(log(o.volts), isPairKind(role) ? programme(role, c, true) : SILENT),
   partners: (o, c, kind) => (o.volts === null ? 0.1 : mixture(log(o.volts), programme(kind, c, false))),
@@ -57,3 +75,25 @@ export const acLikelihood: LikelihoodModel<Ac> = {
           [0.5, -0.3, 0.7],
         ]),
 };
+
+export const ac = readingKind({
+  kind: 'ac',
+  schema,
+  name: 'Volts AC',
+  key: 'a',
+  unit: 'V',
+  hint: '1.4 · 350 mV',
+  wanted: 'volts, as 1.4 or 350 mV; or drifting, cannot reach',
+  pastedAs: ['volts ac', 'vac'],
+  quickWords: VOLT_WORDS,
+  drives: false,
+  touches: true,
+  conditionsTell: true,
+  read(text, word): Ac | null {
+    const read = readVolts(text, word);
+    return read && (read.volts ?? 0) >= 0 ? { kind: 'ac', ...read } : null;
+  },
+  words: voltWords,
+  unlikely: ({ volts }) => unlikelyVolts(volts, 45),
+  likelihood,
+});

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { INSTRUMENTS } from '../readings/index.ts';
 import { readDevices } from '../library/device-table.ts';
-import { INSTRUMENTS } from '../model/reading.ts';
 import { parseMeasured } from '../quantity/measured-value.ts';
 import { parseFrequency } from '../quantity/frequency.ts';
-import { parseEntry } from './entry.ts';
-import { parseReadings, parseSheet } from './paste.ts';
+import { parseEntry } from '../harness/entry.ts';
+import { parseReadings, parseSheet } from '../harness/paste.ts';
 import { wordTable } from './word-table.ts';
 
 /** Names that every object of JavaScript has. */

@@ -1,8 +1,22 @@
-import type { Conditions, Observation } from '../../model/reading.ts';
-import type { Role } from '../../model/sheet.ts';
-import { awake, type LikelihoodModel, mixture, type Piece, probesUnit, unitLive } from './outcome.ts';
+import { z } from 'zod';
+import type { Conditions } from '../model/conditions.ts';
+import type { Role } from '../model/sheet.ts';
+import { awake, type LikelihoodModel, mixture, type Piece, probesUnit, unitLive } from './likelihood.ts';
+import { readingKind } from './reading-kind.ts';
+import {
+  meterWordSchema,
+  ONE_OF_TWO,
+  readVolts,
+  unlikelyVolts,
+  VOLT_WORDS,
+  voltsSchema,
+  voltWords,
+} from './volts.ts';
 
-type Dc = Extract<Observation, { kind: 'dc' }>;
+const schema = z
+  .object({ kind: z.literal('dc'), volts: voltsSchema.nullable(), word: meterWordSchema.nullable() })
+  .refine((o) => (o.volts === null) !== (o.word === null), ONE_OF_TWO);
+type Dc = z.infer<typeof schema>;
 
 const ZERO: Piece = [1, 0.02, 0.05];
 const SUPPLY: Piece = [1, 12.4, 0.75];
@@ -66,7 +80,7 @@ const ANY: readonly Piece[] = [
   [0.1, 5, 4],
 ];
 
-export const dcLikelihood: LikelihoodModel<Dc> = {
+const likelihood: LikelihoodModel<Dc> = {
   alone(o, c, role) {
     if (o.word === 'unreachable') return 1;
     if (o.word === 'drifting' || o.volts === null) return DRIFTS[role];
@@ -77,3 +91,27 @@ export const dcLikelihood: LikelihoodModel<Dc> = {
   strangers: () => 1,
   anywhere: (o) => (o.word === 'unreachable' ? 1 : o.volts === null ? 0.12 : 0.88 * mixture(o.volts, ANY)),
 };
+
+export const dc = readingKind({
+  kind: 'dc',
+  schema,
+  name: 'Volts DC',
+  key: 'v',
+  unit: 'V',
+  hint: '12.6 · 470 mV',
+  wanted: 'volts, as 12.6 or 470 mV; or drifting, cannot reach',
+  pastedAs: ['volts dc', 'vdc'],
+  quickWords: VOLT_WORDS,
+  drives: false,
+  touches: true,
+  conditionsTell: true,
+  read(text, word): Dc | null {
+    const read = readVolts(text, word);
+    return read && { kind: 'dc', ...read };
+  },
+  words: voltWords,
+  unlikely: ({ volts }) =>
+    unlikelyVolts(volts, 16) ??
+    ((volts ?? 0) < -1 ? { text: `${volts} V: are red and black swapped?`, highVoltage: false } : null),
+  likelihood,
+});

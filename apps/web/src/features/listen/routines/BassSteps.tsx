@@ -1,0 +1,28 @@
+import { Link } from 'react-router';
+import type { JobBehaviour, JobView, PairView } from '@ulpen/core';
+import { BassTable } from '../findings/BassTable.tsx';
+
+/** How bass went from step to step, and the way to its curves. */
+export function BassSteps({
+  job,
+  behaviour,
+  pair,
+}: {
+  job: JobView;
+  behaviour: JobBehaviour;
+  pair: PairView;
+}) {
+  const bass = behaviour.pairs.find((p) => p.pairId === pair.id)?.bass;
+  if (!bass) return null;
+  const captures = pair.captures.filter((c) => !c.withdrawnAt).map((c) => c.id);
+  return (
+    <>
+      <BassTable bass={bass} />
+      {bass.steps.length > 1 && (
+        <Link className="small" to={`/jobs/${job.id}/listen/overlay?c=${captures.join(',')}`}>
+          Its curves over each other
+        </Link>
+      )}
+    </>
+  );
+}
