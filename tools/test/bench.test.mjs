@@ -21,7 +21,7 @@ describe('times beside those of another commit', () => {
     ),
   );
   it('are read from the page that the bench writes', () => {
-    expect(before[0]).toEqual({ what: 'map', figure: '50.0 ms', value: 50, unit: 'ms' });
+    expect(before[0]).toMatchObject({ what: 'map', figure: '50.0 ms', value: 50, unit: 'ms' });
     expect(before[1]).toMatchObject({ value: 2000, unit: '/s' });
   });
   it('are slower from 1.1 times on: a time when it grows, a rate when it falls', () => {

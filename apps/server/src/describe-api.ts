@@ -1,4 +1,5 @@
 import type { NestFastifyApplication } from '@nestjs/platform-fastify';
+import { WHEN } from './problems/problems.decorator.ts';
 import { DocumentBuilder, type OpenAPIObject, SwaggerModule } from '@nestjs/swagger';
 
 /** The API as an OpenAPI 3.1 document, made from the schemas that requests are checked with. */
@@ -13,11 +14,15 @@ export function describeApi(app: NestFastifyApplication): OpenAPIObject {
       .build(),
   );
   for (const path of Object.values(document.paths))
-    for (const operation of [path.get, path.put, path.post, path.delete])
+    for (const operation of [path.get, path.put, path.post, path.delete]) {
+      // Whatever takes a body refuses another kind of one.
+      if (operation?.requestBody)
+        operation.responses['415'] ??= { ...operation.responses['400'], description: WHEN[415] };
       for (const [status, response] of Object.entries(operation?.responses ?? {}))
         if (status >= '400' && response && 'content' in response && response.content) {
           const { 'application/json': problem } = response.content;
           response.content = { 'application/problem+json': problem };
         }
+    }
   return document;
 }

@@ -18,6 +18,7 @@ import { By } from '../actors/by.ts';
 import { ConnectorsRepository } from '../connectors/connectors.repository.ts';
 import type { Actor } from '../actors/actor.ts';
 import { Database } from '../database/database.ts';
+import { found } from '../database/rows.ts';
 import { assertOwnRefs } from '../database/own-refs.ts';
 import { Id } from '../problems/id-param.ts';
 import { ProblemError } from '../problems/problem-error.ts';
@@ -103,7 +104,10 @@ export class PhotosController {
   @ApiResponse({ status: 200, standardSchema: z.array(jobPhotoSchema) })
   @Problems(404)
   list(@Id('job') jobId: string): Promise<JobPhoto[]> {
-    return this.db.read((db) => this.photos.ofJob(db, jobId));
+    return this.db.snapshot(async (db) => {
+      found(await db('jobs').where({ id: jobId }).first('id'), 'job');
+      return this.photos.ofJob(db, jobId);
+    });
   }
 
   @Get('photos/:id')

@@ -4,7 +4,7 @@ import { problemSchema } from '@ulpen/core';
 
 type Status = 400 | 404 | 409 | 413 | 415 | 429;
 
-const WHEN: Record<Status | 403 | 500 | 503, string> = {
+export const WHEN: Record<Status | 403 | 500 | 503, string> = {
   400: 'Not accepted: which field, and what would be',
   403: 'Not from this page',
   404: 'There is no such thing',

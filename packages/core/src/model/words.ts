@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import './zod-words.ts';
 
 /** How a property is known; the screens draw the three differently everywhere. */
 export const standingSchema = z.enum(['measured', 'claimed', 'assumed']);
