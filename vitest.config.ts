@@ -23,7 +23,7 @@ export default defineConfig({
       {
         resolve: { conditions },
         ssr: { resolve: { conditions } },
-        test: { name: 'web', setupFiles, root: 'apps/web', include: ['src/**/*.test.ts'] },
+        test: { name: 'web', setupFiles, root: 'apps/web', include: ['src/**/*.test.{ts,tsx}'] },
       },
       {
         resolve: { conditions },

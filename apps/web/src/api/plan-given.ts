@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { type JobOutline, planBasisOf, type WhatIf } from '@ulpen/core';
-import type { PlanGiven } from '../workers/core.worker.ts';
+import type { PlanGiven } from '../workers/heavy-work.ts';
 import { coreWorker } from '../workers/core-worker.ts';
 import { useHarness } from './harness.ts';
 import { useMeasuredJob } from './queries.ts';

@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import type { HeavyWork } from './core.worker.ts';
+import type { HeavyWork } from './heavy-work.ts';
 
 let started: Remote<HeavyWork> | null = null;
 

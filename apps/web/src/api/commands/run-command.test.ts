@@ -1,9 +1,8 @@
-import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { viewOfCar, DEMO_CARS } from '@ulpen/core/carsim';
 import type { Capture, HarnessView, JobView, Reading } from '@ulpen/core';
 import { QueryClient } from '@tanstack/react-query';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { json, pageServer, refuse } from '../../../test/page-server.ts';
 import { ApiProblem } from '../client.ts';
 import { addReadings } from './add-readings.ts';
 import { addTarget } from './add-target.ts';
@@ -11,68 +10,22 @@ import { runBound, runCommand } from './run-command.ts';
 import { withdrawCapture } from './withdraw-capture.ts';
 import { withdrawReading } from './withdraw-reading.ts';
 
-interface Got {
-  method: string;
-  path: string;
-  command: string;
-  body: string;
-}
-type Answer = (got: Got, response: ServerResponse) => void;
-
-/** A server of its own that notes what comes and answers as a test says. */
-let got: Got[] = [];
-let answer: Answer;
-const real = globalThis.fetch;
-const server = createServer((request: IncomingMessage, response) => {
-  let body = '';
-  request.on('data', (part: Buffer) => (body += part.toString()));
-  request.on('end', () => {
-    const { method = '', url = '', headers } = request;
-    const one = {
-      method,
-      path: url.replace('/api/v1', ''),
-      command: String(headers['ulpen-command'] ?? ''),
-      body,
-    };
-    got.push(one);
-    answer(one, response);
-  });
-});
-const json = (response: ServerResponse, body: unknown, revision: number, status = 200) =>
-  response
-    .writeHead(status, { 'content-type': 'application/json', 'ulpen-revision': String(revision) })
-    .end(JSON.stringify(body));
-const refuse = (response: ServerResponse, status: number) =>
-  response
-    .writeHead(status, { 'content-type': 'application/problem+json' })
-    .end(JSON.stringify({ type: 'about:blank', title: 'No', status, detail: 'not so' }));
-
-beforeAll(async () => {
-  await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
-  const { port } = server.address() as AddressInfo;
-  // The page's addresses have no host; here they lead to this server.
-  globalThis.fetch = (path, init) => real(`http://127.0.0.1:${port}${String(path)}`, init);
-});
-afterAll(() => {
-  globalThis.fetch = real;
-  server.close();
-});
+const server = pageServer();
 
 let queries: QueryClient;
 const jobId = 'j1';
 const job = () => queries.getQueryData<JobView>(['job', jobId])!;
 const capture = () => job().units[0].pairs[0].captures[0];
 beforeEach(() => {
-  got = [];
   queries = new QueryClient();
   queries.setQueryData(['job', jobId], { ...viewOfCar(DEMO_CARS[1]), revision: 7 });
 });
-const writes = () => got.filter((g) => g.method !== 'GET');
+const { writes } = server;
 
 describe('a command', () => {
   it('shows what it changes before the server has answered', async () => {
     let seen: string | null = 'not asked';
-    answer = (_, response) => {
+    server.answer = (_, response) => {
       seen = capture().withdrawnAt;
       json(response, { ...capture(), withdrawnAt: '2026-11-02T09:00:00.000Z' }, 8, 201);
     };
@@ -83,14 +36,14 @@ describe('a command', () => {
 
   it('takes everything back when the server refuses', async () => {
     const before = job();
-    answer = (_, response) => refuse(response, 409);
+    server.answer = (_, response) => refuse(response, 409);
     const asked = runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
     await expect(asked).rejects.toThrow('not so');
     expect(job()).toEqual(before);
   });
 
   it('goes out under one id, and once more under the same one when the connection breaks', async () => {
-    answer = (_, response) => {
+    server.answer = (_, response) => {
       if (writes().length === 1) response.destroy();
       else json(response, capture(), 8, 201);
     };
@@ -103,7 +56,7 @@ describe('a command', () => {
   });
 
   it('says so when nobody answers at all', async () => {
-    answer = (_, response) => response.destroy();
+    server.answer = (_, response) => response.destroy();
     const asked = runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
     await expect(asked).rejects.toBeInstanceOf(ApiProblem);
     expect(writes()).toHaveLength(2);
@@ -113,11 +66,11 @@ describe('a command', () => {
   it('waits for the one before it to the same job, whatever became of that', async () => {
     let open = 0;
     let most = 0;
-    answer = ({ path }, response) => {
+    server.answer = ({ path }, response) => {
       most = Math.max(most, ++open);
       setImmediate(() => {
         open--;
-        if (path.includes('/targets') && got.length === 1) refuse(response, 400);
+        if (path.includes('/targets') && server.got.length === 1) refuse(response, 400);
         else json(response, { id: 'x' }, 8, 201);
       });
     };
@@ -136,7 +89,7 @@ describe('a command', () => {
   });
 
   it('is undone by the command that it names, wherever its screen has gone', async () => {
-    answer = (_, response) => json(response, capture(), 8, 201);
+    server.answer = (_, response) => json(response, capture(), 8, 201);
     const input = { jobId, captureId: capture().id };
     const result: Capture = await runCommand(queries, withdrawCapture, input);
     await runBound(queries, withdrawCapture.undo!(input, result)!.back);
@@ -164,7 +117,7 @@ describe('a reading', () => {
 
   it('moves itself and how far Find is, and not the job again', async () => {
     const find = { connectors: 3, wires: 40, untouched: 12 };
-    answer = ({ method, path }, response) =>
+    server.answer = ({ method, path }, response) =>
       method === 'POST'
         ? json(response, [reading('dc')], 8, 201)
         : json(response, path.endsWith('/find') ? find : {}, 8);
@@ -172,26 +125,27 @@ describe('a reading', () => {
     expect(harness().readings).toEqual([reading('dc')]);
     expect(job().revision).toBe(8);
     await expect.poll(() => job().find).toEqual(find);
-    expect(got.map((g) => `${g.method} ${g.path}`)).toEqual([
+    expect(server.got.map((g) => `${g.method} ${g.path}`)).toEqual([
       `POST /jobs/${jobId}/readings`,
       `GET /jobs/${jobId}/find`,
     ]);
     expect(queries.getQueryState(['job', jobId])!.isInvalidated).toBe(false);
-    const bytes = got.reduce((n, g) => n + g.body.length, 0) + JSON.stringify([[reading('dc')], find]).length;
+    const bytes =
+      server.got.reduce((n, g) => n + g.body.length, 0) + JSON.stringify([[reading('dc')], find]).length;
     expect(bytes).toBeLessThan(4000);
   });
 
   it('does not take another write for its own: the job is asked for anew', async () => {
-    answer = ({ method }, response) =>
+    server.answer = ({ method }, response) =>
       method === 'POST' ? json(response, [reading('dc')], 9, 201) : json(response, {}, 9);
     await runCommand(queries, addReadings, { jobId, readings: [reading('dc')] });
     expect(job().revision).toBe(7);
-    await expect.poll(() => got).toHaveLength(2);
+    await expect.poll(() => server.got).toHaveLength(2);
   });
 
   it('shows how far Find is by the last answer asked for, whichever comes first', async () => {
     const late: (() => void)[] = [];
-    answer = ({ method }, response) => {
+    server.answer = ({ method }, response) => {
       if (method === 'POST') json(response, [reading('dc')], 8, 201);
       else if (late.length === 0) late.push(() => json(response, { untouched: 12 }, 8));
       else json(response, { untouched: 11 }, 9);
@@ -200,7 +154,7 @@ describe('a reading', () => {
       await runCommand(queries, addReadings, { jobId, readings: [reading('dc', id)] });
     await expect.poll(() => job().find).toEqual({ untouched: 11 });
     late[0]();
-    answer = (_, response) => json(response, [reading('dc', 'r3')], 10, 201);
+    server.answer = (_, response) => json(response, [reading('dc', 'r3')], 10, 201);
     await runCommand(queries, addReadings, { jobId, readings: [reading('seen', 'r3')] });
     expect(job().find).toEqual({ untouched: 11 });
   });
@@ -208,7 +162,7 @@ describe('a reading', () => {
   it('waits behind one that is refused, and both are shown as the server has them', async () => {
     let stored: Reading[] = [];
     let refuseFirst = () => {};
-    answer = ({ method, path, body }, response) => {
+    server.answer = ({ method, path, body }, response) => {
       if (method === 'GET')
         return json(response, path.endsWith('/find') ? {} : { ...harness(), readings: stored }, 8);
       const [sent] = (JSON.parse(body) as { readings: Reading[] }).readings;
@@ -219,24 +173,24 @@ describe('a reading', () => {
     const both = Promise.allSettled(
       ['r1', 'r2'].map((id) => runCommand(queries, addReadings, { jobId, readings: [reading('dc', id)] })),
     );
-    await expect.poll(() => got).toHaveLength(1);
+    await expect.poll(() => server.got).toHaveLength(1);
     expect(harness().readings.map((r) => r.id)).toEqual(['r1', 'r2']);
     refuseFirst();
     expect((await both).map((b) => b.status)).toEqual(['rejected', 'fulfilled']);
     expect(harness().readings.map((r) => r.id)).toEqual(['r2']);
-    await expect.poll(() => got).toHaveLength(3);
+    await expect.poll(() => server.got).toHaveLength(3);
   });
 
   it('that tells a colour changes what outputs show', async () => {
-    answer = (_, response) => json(response, [reading('seen')], 8, 201);
+    server.answer = (_, response) => json(response, [reading('seen')], 8, 201);
     await runCommand(queries, addReadings, { jobId, readings: [reading('seen')] });
     expect(queries.getQueryState(['job', jobId])!.isInvalidated).toBe(true);
-    expect(got.map((g) => g.method)).toEqual(['POST']);
+    expect(server.got.map((g) => g.method)).toEqual(['POST']);
   });
 
   it('that is withdrawn is marked at once, and told with its undo', async () => {
     queries.setQueryData(['harness', jobId], { ...harness(), readings: [reading('dc')] });
-    answer = (_, response) => {
+    server.answer = (_, response) => {
       expect(harness().readings[0].withdrawnAt).not.toBeNull();
       json(response, { ...reading('dc'), entered: '12.6', withdrawnAt: '2026-11-02T09:00:00.000Z' }, 8, 201);
     };

@@ -58,7 +58,8 @@ export function JobFrame() {
         <ThemeSwitch />
         <JobMenu job={job.data} />
       </header>
-      <Outlet context={job.data} />
+      {/* Nothing of one job is left on the screen, or saved, when the next one opens. */}
+      <Outlet key={jobId} context={job.data} />
     </div>
   );
 }

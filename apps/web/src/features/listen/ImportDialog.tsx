@@ -14,7 +14,7 @@ import { addCapture } from '../../api/commands/add-capture.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { useNotices } from '../../ui/notices-store.ts';
 import { coreWorker } from '../../workers/core-worker.ts';
-import type { ColumnPreview } from '../../workers/core.worker.ts';
+import type { ColumnPreview } from '../../workers/heavy-work.ts';
 import { FileDialog } from './FileDialog.tsx';
 import { useFilePreview } from './use-file-preview.ts';
 import { ImportConditions } from './ImportConditions.tsx';

@@ -3,7 +3,7 @@ import type { ColumnChoice, ColumnRole } from '@ulpen/core';
 import { ResponseStrip } from '../../ui/BandStrip.tsx';
 import { bandEdges, classWord } from '../../ui/bands-words.ts';
 import { StripAxis } from '../../ui/StripAxis.tsx';
-import type { ColumnPreview } from '../../workers/core.worker.ts';
+import type { ColumnPreview } from '../../workers/heavy-work.ts';
 
 const SEPARATOR_WORD = { tab: 'tabs', semicolon: 'semicolons', space: 'spaces', comma: 'commas' };
 const ROLES: ColumnRole[] = ['frequency', 'level', 'phase', 'ignored'];

@@ -8,7 +8,7 @@ import { newId } from '../../api/new-id.ts';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFramedMeasuredJob } from '../../api/framed-job.ts';
-import { useChangesStore } from './changes-store.ts';
+import { canUndo, useChangesStore } from './changes-store.ts';
 import { OutOfDate } from './OutOfDate.tsx';
 import { verdictOf } from './plan-words.ts';
 import { type ShownPlan, useComparison, useShownPlan } from './use-plan.ts';
@@ -138,7 +138,7 @@ function PlanHead({ job, shown }: PlanOutlet) {
   const asked = question.noCut === true || question.noAnalyser === true || Boolean(question.amplifierId);
   const tell = useNotices((s) => s.tell);
   const keep = useCommand(keepPlan);
-  const canUndo = useChangesStore((s) => s.past.length > 0);
+  const undoable = useChangesStore((s) => canUndo(s, job.id));
   const undo = useChangesStore((s) => s.undo);
   const ready = readinessOf(proposal, job.decisions);
   const verdict = verdictOf(proposal, ready);
@@ -148,8 +148,13 @@ function PlanHead({ job, shown }: PlanOutlet) {
       <h1 className="clip">{name}</h1>
       <span className={`verdict verdict-${verdict.tone}`}>{verdict.text}</span>
       <span className="flex-fill" />
-      {!kept && canUndo && (
-        <Button variant="quiet" className="no-print" onClick={undo} title="Take the last change back">
+      {!kept && undoable && (
+        <Button
+          variant="quiet"
+          className="no-print"
+          onClick={() => undo(job.id)}
+          title="Take the last change back"
+        >
           <Undo2 size={18} /> Undo
         </Button>
       )}

@@ -1,6 +1,6 @@
 import { NO_CHANGES, type PlanChanges } from '@ulpen/core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { changesKey, isChanged, useChangesStore } from './changes-store.ts';
+import { canUndo, changesKey, isChanged, useChangesStore } from './changes-store.ts';
 
 const store = () => useChangesStore.getState();
 const step = (loudestStep: number): PlanChanges => ({ ...NO_CHANGES, setup: { loudestStep } });
@@ -13,20 +13,30 @@ describe('changes by hand', () => {
     store().change(one, step(20));
     store().change(other, step(18));
     store().change(one, step(22));
-    store().undo();
+    store().undo('job');
     expect([store().changes[one], store().changes[other]]).toEqual([step(20), step(18)]);
-    store().undo();
-    store().undo();
+    store().undo('job');
+    store().undo('job');
     expect([store().changes[one], store().changes[other]].map(isChanged)).toEqual([false, false]);
     const before = store();
-    store().undo();
+    store().undo('job');
     expect(store()).toBe(before);
+  });
+
+  it('of one job stay when another one’s are taken back', () => {
+    const elsewhere = changesKey('job2', 'sum');
+    store().change(one, step(20));
+    store().change(elsewhere, step(12));
+    expect([canUndo(store(), 'job'), canUndo(store(), 'job3')]).toEqual([true, false]);
+    store().undo('job');
+    expect([isChanged(store().changes[one]), store().changes[elsewhere]]).toEqual([false, step(12)]);
+    expect([canUndo(store(), 'job'), canUndo(store(), 'job2')]).toEqual([false, true]);
   });
 
   it('are remembered fifty deep, no deeper', () => {
     for (let n = 1; n <= 80; n++) store().change(one, step(n));
     expect(store().past).toHaveLength(50);
-    for (let n = 0; n < 80; n++) store().undo();
+    for (let n = 0; n < 80; n++) store().undo('job');
     expect(store().changes[one]).toEqual(step(30));
   });
 

@@ -6,7 +6,8 @@ interface ChangesState {
   changes: Record<string, PlanChanges>;
   past: { at: string; before: PlanChanges }[];
   change: (at: string, next: PlanChanges) => void;
-  undo: () => void;
+  /** the last change of one job; those of others stay */
+  undo: (jobId: string) => void;
 }
 
 const MOST_PAST = 50;
@@ -20,13 +21,17 @@ export const useChangesStore = create<ChangesState>((set) => ({
       changes: { ...s.changes, [at]: next },
       past: [...s.past.slice(1 - MOST_PAST), { at, before: s.changes[at] ?? NO_CHANGES }],
     })),
-  undo: () =>
+  undo: (jobId) =>
     set((s) => {
-      const last = s.past.at(-1);
+      const last = s.past.findLast((p) => isOf(p.at, jobId));
       if (!last) return s;
-      return { changes: { ...s.changes, [last.at]: last.before }, past: s.past.slice(0, -1) };
+      return { changes: { ...s.changes, [last.at]: last.before }, past: s.past.filter((p) => p !== last) };
     }),
 }));
+
+const isOf = (at: string, jobId: string) => at.startsWith(`${jobId}/`);
+export const canUndo = ({ past }: Pick<ChangesState, 'past'>, jobId: string) =>
+  past.some((p) => isOf(p.at, jobId));
 
 export const changesKey = (jobId: string, strategy: string) => `${jobId}/${strategy}`;
 export const isChanged = ({ setup, feeds, loads, boxes }: PlanChanges) =>
