@@ -85,6 +85,78 @@ describe('levelChain', () => {
     };
     expect(chain({ device: box }).points[2].volts).toBeCloseTo(chain().points[2].volts, 6);
   });
+  it('trims of the sum reach the device and what follows, not what is read at the output', () => {
+    const { points, deviceGainDb } = chain({ sumDb: -6 });
+    expect(points.map((p) => p.volts).slice(0, 2)).toEqual([8, 8]);
+    expect(points[2].volts).toBeCloseTo(4 * 10 ** (-1 / 20), 6);
+    expect(deviceGainDb).toBeCloseTo(chain().deviceGainDb + 6, 9);
+    const bare = chain({ sumDb: -6, device: null });
+    expect(bare.points.map((p) => p.name)).toEqual(['Factory output', 'Amplifier, in', 'Speaker']);
+    expect(bare.points[1].volts).toBeCloseTo(8 * 10 ** (-6 / 20), 9);
+    expect(bare.deviceGainDb).toBe(0);
+  });
+  it('the nearest limit counts: the device’s own, the amplifier’s, or 2 V where none is known', () => {
+    const box = { name: 'Box', maxInputVolts: 20, gainDb: { min: -40, max: 20 }, boostDb: 0 };
+    const out = (maxOutputVolts: number | null, input: { minVolts: number; maxVolts: number } | null) =>
+      chain({ device: { ...box, maxOutputVolts }, amplifier: { input, watts: 60, ohm: 4 } }).points[2].volts;
+    const spare = 10 ** (-1 / 20);
+    const input = { minVolts: 0.3, maxVolts: 4 };
+    expect(out(3, input)).toBeCloseTo(3 * spare, 9);
+    expect(out(6, null)).toBeCloseTo(6 * spare, 9);
+    expect(out(null, input)).toBeCloseTo(4 * spare, 9);
+    expect(out(null, null)).toBeCloseTo(2, 9);
+  });
+  it('gains stay within what the device can do', () => {
+    const box = { name: 'Box', maxInputVolts: 20, maxOutputVolts: 6, boostDb: 0 };
+    expect(chain({ device: { ...box, gainDb: { min: -3, max: 0 } } }).deviceGainDb).toBe(-3);
+    expect(chain({ device: { ...box, gainDb: { min: -40, max: -20 } } }).deviceGainDb).toBe(-20);
+  });
+  it('the speaker gets what is wanted and the amplifier can, at the amplifier’s load', () => {
+    const amp = (watts: number, ohm: number) => ({ input: null, watts, ohm });
+    const speaker = (part: Partial<ChainInput>) => chain(part).points.at(-1)!;
+    expect(speaker({ watts: 50, amplifier: amp(60, 2) })).toEqual({
+      name: 'Speaker',
+      volts: 10,
+      maxVolts: Math.sqrt(120),
+      standing: 'measured',
+    });
+    expect(speaker({ watts: 90, amplifier: amp(60, 4) }).volts).toBeCloseTo(Math.sqrt(240), 9);
+    expect(speaker({ watts: null, amplifier: amp(60, 4) }).volts).toBeCloseTo(Math.sqrt(240), 9);
+    // No amplifier yet: what is wanted, or a usual 50 W, and nothing is claimed of it.
+    expect(speaker({ watts: 32, amplifier: null, ohm: 2 })).toEqual({
+      name: 'Speaker',
+      volts: 8,
+      maxVolts: null,
+      standing: 'assumed',
+    });
+    expect(speaker({ watts: null, amplifier: null }).volts).toBeCloseTo(Math.sqrt(200), 9);
+  });
+  it('the gain is set by the tone and the overlap that it says', () => {
+    const { gain } = chain({ watts: 80, amplifier: { input: null, watts: 100, ohm: 4 } });
+    expect(gain).toEqual({ toneDb: -10, overlapDb: 5, volts: gain.volts, watts: 80, ohm: 4, step: 22 });
+    expect(gain.volts).toBeCloseTo(Math.sqrt(320) * 10 ** (-5 / 20), 9);
+  });
+  it('of two that clip together the first in the chain is named', () => {
+    const { firstToClip } = chain({
+      output: { volts: 4, maxVolts: 4, standing: 'measured' },
+      device: null,
+      amplifier: { input: { minVolts: 0.3, maxVolts: 4 }, watts: 1000, ohm: 4 },
+    });
+    expect(firstToClip).toBe(0);
+  });
+  it('a passive one is judged at its limits: 10 V, 40 Hz, just what the amplifier wants', () => {
+    const output = (volts: number) => ({ volts, maxVolts: 20, standing: 'measured' as const });
+    expect(chain({ output: output(10) }).passive.would).toBe(true);
+    expect(chain({ output: output(10.01) }).passive.would).toBe(false);
+    expect(chain({ lowHz: 40 }).passive.would).toBe(true);
+    expect(chain({ lowHz: 39 }).passive.would).toBe(false);
+    // An eighth of 2.4 V is the 300 mV that it wants; without a figure 500 mV are wanted.
+    expect(chain({ output: output(2.4) }).passive.would).toBe(true);
+    expect(chain({ output: output(3.9), amplifier: null }).passive.says).toContain('wants 500 mV');
+    expect(chain({ output: output(4), amplifier: { input: null, watts: 60, ohm: 4 } }).passive.would).toBe(
+      true,
+    );
+  });
   it.each([
     [{}, true, 'would do'],
     [{ taps: 2 }, false, 'joined'],

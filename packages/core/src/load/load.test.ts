@@ -16,6 +16,31 @@ describe('coilArrangements', () => {
     const found = coilArrangements(drivers, coils, ohm).map((a) => a.ohm);
     expect(found.map((o) => o.toFixed(3)).sort()).toEqual(expected.map((o) => o.toFixed(3)).sort());
   });
+  it.each([
+    [1, 1, ['one coil']],
+    [1, 2, ['coils in series', 'coils in parallel']],
+    [2, 1, ['2 drivers in parallel', '2 drivers in series']],
+    [4, 1, ['4 drivers in parallel', '2 groups in series of 2 drivers in parallel', '4 drivers in series']],
+    [
+      2,
+      2,
+      [
+        'coils in series, 2 drivers in parallel',
+        'coils in series, 2 drivers in series',
+        'coils in parallel, 2 drivers in parallel',
+        'coils in parallel, 2 drivers in series',
+      ],
+    ],
+  ])('%i drivers of %i coils are called what they are', (drivers, coils, names) => {
+    expect(coilArrangements(drivers, coils, 4).map((a) => a.name)).toEqual(names);
+  });
+  it('a part of one is that one, so that no joint is drawn that is none', () => {
+    expect(coilArrangements(1, 1, 4)).toEqual([{ name: 'one coil', network: 'coil', ohm: 4, coils: 1 }]);
+    expect(coilArrangements(2, 1, 4).map((a) => a.network)).toEqual([
+      { joined: 'parallel', parts: ['coil', 'coil'] },
+      { joined: 'series', parts: ['coil', 'coil'] },
+    ]);
+  });
   it('every coil gets the same share of the power, and the impedance follows the coil', () => {
     fc.assert(
       fc.property(
@@ -57,6 +82,29 @@ describe('loadResistor', () => {
     expect(says).toContain('not known');
   });
   it('takes the middle of a known window', () => {
-    expect(loadResistor(5, { min: 10, max: 40 }).ohm).toBeCloseTo(20, 9);
+    const known = loadResistor(5, { min: 10, max: 40 });
+    expect(known.ohm).toBeCloseTo(20, 9);
+    expect(known.says).toBe(
+      '20 Ω, the middle of what the maker accepts. A sine makes 1.3 W in it: buy 5 W and screw it to metal.',
+    );
+  });
+  it.each([
+    // Into 47 ohm; on metal at 70 degC it keeps 64 % of its rating, and twice the need is bought.
+    [2, 0.085, 1],
+    [4, 0.34, 2],
+    [9.1, 1.762, 10],
+    [20, 8.51, 50],
+    [40, 34.04, 200],
+    [200, 851.064, 300],
+  ])('%f V: %f W, bought as %i W', (volts, watts, rated) => {
+    const found = loadResistor(volts);
+    expect(found.watts).toBeCloseTo(watts, 2);
+    expect(found.ratedWatts).toBe(rated);
+  });
+  it('a rating that is just enough is taken', () => {
+    // 2 x 3.2 W / 0.64 = 10 W.
+    const window = { min: 5, max: 5 };
+    expect(loadResistor(4, window).ratedWatts).toBe(10);
+    expect(loadResistor(4.001, window).ratedWatts).toBe(25);
   });
 });

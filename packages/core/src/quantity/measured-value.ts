@@ -31,6 +31,6 @@ export function formatMeasured(value: number, unit: 'V' | 'ohm'): string {
   const figures = (v: number) => String(Number(v.toPrecision(3)));
   if (size >= 1e6) return `${figures(value / 1e6)} M${sign}`;
   if (size >= 1e3) return `${figures(value / 1e3)} k${sign}`;
-  if (unit === 'V' && size < 1 && size > 0) return `${Math.round(value * 1e3)} m${sign}`;
+  if (unit === 'V' && size < 0.9995 && size > 0) return `${Math.round(value * 1e3)} m${sign}`;
   return `${figures(value)} ${sign}`;
 }

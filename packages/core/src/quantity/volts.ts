@@ -23,6 +23,6 @@ export function voltsFor(watts: number, ohm: number): number {
 
 /** `8.4 V`, `420 mV`, `17 V`: as many digits as a meter's reading is worth. */
 export function formatVolts(volts: number): string {
-  if (volts < 0.9995) return `${Number((1000 * volts).toPrecision(2))} mV`;
+  if (volts < 0.995) return `${Number((1000 * volts).toPrecision(2))} mV`;
   return `${volts < 9.95 ? volts.toFixed(1) : volts.toFixed(volts < 99.5 ? 1 : 0)} V`;
 }
