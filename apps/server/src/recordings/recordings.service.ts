@@ -1,6 +1,5 @@
 import { Injectable } from '@nestjs/common';
 import {
-  type LevelKind,
   limitWords,
   type RecordingFields,
   recordingFieldsSchema,
@@ -10,6 +9,7 @@ import {
   type ResponseAnalysis,
   type TakenRecording,
   WHITE_NOISE_TILT_DB,
+  levelKindOf,
 } from '@ulpen/core';
 import { CapturesRepository } from '../captures/captures.repository.ts';
 import { ComputePool } from '../compute/compute-pool.ts';
@@ -19,12 +19,6 @@ import { assertOwnRefs } from '../database/own-refs.ts';
 import { found } from '../database/rows.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 import { RecordingsRepository } from './recordings.repository.ts';
-
-/** Spectra that can be read as a response, and what their levels then are. */
-const LEVEL_KIND: Partial<Record<RecordingFields['played'], LevelKind>> = {
-  pink: 'flat',
-  white: 'octave-band-white',
-};
 
 interface TakenSound {
   jobId: string;
@@ -66,12 +60,12 @@ export class RecordingsService {
       throw ProblemError.invalid([
         { field: 'secondPairId', message: 'the recording has one channel, so it holds one output' },
       ]);
-    const levelKind = LEVEL_KIND[fields.played];
+    const levelKind = levelKindOf(fields.played);
     const { voltsAtFullScale } = fields;
     const floors = await this.floors(outputs, voltsAtFullScale);
     const { analyses, between } = await this.pool.run(
       'judgeRecording',
-      { result, floors, levelKind: levelKind ?? null, skew: fields.skew },
+      { result, floors, levelKind, skew: fields.skew },
       { signal },
     );
     const raise = voltsAtFullScale === null ? 0 : 20 * Math.log10(voltsAtFullScale);

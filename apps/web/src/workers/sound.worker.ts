@@ -13,6 +13,7 @@ import {
   WavReader,
   wavOfSignals,
   WHITE_NOISE_TILT_DB,
+  levelKindOf,
 } from '@ulpen/core';
 import { type OnProgress, readPieces } from './read-pieces.ts';
 
@@ -35,15 +36,15 @@ const soundWork = {
       const result = recording!.result();
       if (result.seconds > RECORDING_LIMITS.seconds + 1)
         return { ok: false, message: `The recording lasts over ${RECORDING_LIMITS.seconds / 60} minutes.` };
-      const analyses =
-        played === 'pink' || played === 'white'
-          ? result.channels.map(({ bands }) =>
-              quickAnalysis(bands, {
-                levelKind: played === 'white' ? 'octave-band-white' : 'flat',
-                noiseTiltDb: WHITE_NOISE_TILT_DB,
-              }),
-            )
-          : [];
+      const levelKind = levelKindOf(played);
+      const analyses = levelKind
+        ? result.channels.map(({ bands }) =>
+            quickAnalysis(bands, {
+              levelKind,
+              noiseTiltDb: WHITE_NOISE_TILT_DB,
+            }),
+          )
+        : [];
       return { ok: true, report: reportOf(result, played), repairs, analyses };
     } catch (error) {
       if (error instanceof WavError || error instanceof RangeError)

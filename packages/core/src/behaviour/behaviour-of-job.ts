@@ -1,4 +1,5 @@
-import { ADDED_SOUNDS, type AddedSound, type CheckOf, checksOf } from '../model/check.ts';
+import { ADDED_SOUNDS, type AddedSound } from '../model/sounds.ts';
+import { type CheckOf, checksOf } from '../model/check.ts';
 import type { RecordingRecord } from '../model/recording.ts';
 import type { JobView, PairView } from '../model/views.ts';
 import { pairName } from '../model/unit.ts';

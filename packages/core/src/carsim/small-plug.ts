@@ -1,6 +1,7 @@
 import type { Conditions } from '../model/conditions.ts';
 import type { Observation } from '../readings/index.ts';
-import type { HarnessClaim, HarnessInput, HarnessReading, Tool } from '../harness/harness-input.ts';
+import type { HarnessClaim, HarnessInput, HarnessReading } from '../harness/harness-input.ts';
+import type { Tool } from '../model/intake.ts';
 import { mapHarness } from '../harness/map-harness.ts';
 import { IGNITION_ON, OFF, RADIO_ON } from './wiring/routine.ts';
 

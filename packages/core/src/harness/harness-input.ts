@@ -1,10 +1,8 @@
+import type { Tool } from '../model/intake.ts';
 import type { Conditions } from '../model/conditions.ts';
 import type { Observation } from '../readings/index.ts';
 import type { Role } from '../model/sheet.ts';
 import type { Channel } from '../model/words.ts';
-
-export const TOOLS = ['meter', 'battery', 'tone', 'tester', 'test-speaker', 'analyser'] as const;
-export type Tool = (typeof TOOLS)[number];
 
 /** A cavity that holds a wire, with its place on the drawn face. */
 export interface HarnessCavity {

@@ -1,6 +1,7 @@
 import { isWarningColoured } from '../model/connector.ts';
 import type { HarnessView } from '../model/harness-view.ts';
-import type { HarnessInput, Tool } from './harness-input.ts';
+import type { HarnessInput } from './harness-input.ts';
+import type { Tool } from '../model/intake.ts';
 import { faceOf } from './layout.ts';
 
 /** What mapping needs of a job's record: live readings, and cavities that hold a wire. */

@@ -1,4 +1,4 @@
-import type { Tool } from './harness-input.ts';
+import type { Tool } from '../model/intake.ts';
 import type { HarnessWorkings } from './map-harness.ts';
 
 /** What stays open for want of a tool, in sentences: what a person with few tools can still not conclude. */

@@ -1,19 +1,9 @@
 import { z } from 'zod';
 import { captureFieldsSchema } from './capture.ts';
+import { ADDED_SOUNDS } from './sounds.ts';
 import { situationSchema } from './situation.ts';
 import { ref } from './ref.ts';
 import { idSchema, line, momentSchema, volumeStepSchema } from './words.ts';
-
-/** Sounds that the factory system adds to the music. */
-export const ADDED_SOUNDS = [
-  'chimes',
-  'parking',
-  'navigation',
-  'telephone',
-  'indicator',
-  'emergency-call',
-] as const;
-export type AddedSound = (typeof ADDED_SOUNDS)[number];
 
 const volts = z.number().min(0, 'volts from 0').max(100, 'up to 100 V');
 const hertz = z.number().min(10, 'from 10 Hz').max(30_000, 'up to 30 kHz');

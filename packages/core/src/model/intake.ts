@@ -16,7 +16,9 @@ export const WALK_IN_ITEMS = [
 /** What is set to nothing before measuring, so that readings of two days can be compared. */
 export const ZERO_ITEMS = ['tone', 'loudness', 'surround', 'speed-volume', 'seat-focus', 'source'] as const;
 
-export const toolSchema = z.enum(['meter', 'battery', 'tone', 'tester', 'test-speaker', 'analyser']);
+/** What an installer may have at hand. */
+export const TOOLS = ['meter', 'battery', 'tone', 'tester', 'test-speaker', 'analyser'] as const;
+export type Tool = (typeof TOOLS)[number];
 
 const itemStateSchema = z.object({
   state: z.enum(['unchecked', 'good', 'fault', 'absent']),
@@ -47,7 +49,7 @@ export const intakeFieldsSchema = z
     trim: line(80),
     optionCodes: z.array(requiredLine(20)).max(30, 'at most 30 option codes'),
     drive: z.enum(['unknown', 'combustion', 'hybrid', 'electric']),
-    tools: z.array(toolSchema).max(6),
+    tools: z.array(z.enum(TOOLS)).max(TOOLS.length),
     zeroed: z.array(z.enum(ZERO_ITEMS)).max(ZERO_ITEMS.length),
     clues: cluesSchema,
     /** the conditions that outputs are measured under */

@@ -1,5 +1,5 @@
+import { TRIGGER_SOUNDS } from './sounds.ts';
 import { z } from 'zod';
-import { ADDED_SOUNDS } from './check.ts';
 import { DEVICE_KINDS } from './device.ts';
 import { loadSchema, setupChangeSchema, setupSchema } from './setup.ts';
 import { ref } from './ref.ts';
@@ -188,7 +188,6 @@ export const lossSchema = z.object({
 });
 export type Loss = z.infer<typeof lossSchema>;
 
-export const TRIGGER_SOUNDS = [...ADDED_SOUNDS, 'seat-belt', 'pedestrian'] as const;
 export const triggerSchema = z.object({
   sound: z.enum(TRIGGER_SOUNDS),
   after: z.enum(['same', 'louder', 'lost', 'unknown']),

@@ -1,23 +1,10 @@
+import { ADDED_SOUNDS, SOUND_WORD, TRIGGER_SOUNDS } from '../model/sounds.ts';
 import { playsOnlyBass } from './bass.ts';
-import { ADDED_SOUNDS } from '../model/check.ts';
 import type { Feed, Loss, Trigger } from '../model/plan.ts';
-import { TRIGGER_SOUNDS } from '../model/plan.ts';
 import type { Setup } from '../model/setup.ts';
 import type { PlanContext } from './context.ts';
 import { replaces } from './complete-feed.ts';
 import { pairName } from '../model/unit.ts';
-
-/** What the sounds are called. */
-export const SOUND_WORD: Record<Trigger['sound'], string> = {
-  chimes: 'Chimes',
-  parking: 'Parking sounds',
-  navigation: 'Navigation voice',
-  telephone: 'Telephone',
-  indicator: 'Indicator click',
-  'emergency-call': 'Emergency call',
-  'seat-belt': 'Seat-belt warning',
-  pedestrian: 'Pedestrian warning',
-};
 
 /** Sounds that the law or type approval asks for: they must go on working, whatever the owner signs. */
 export const REQUIRED_SOUNDS: readonly Trigger['sound'][] = [

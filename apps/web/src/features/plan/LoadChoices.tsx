@@ -1,7 +1,7 @@
 import { Form } from 'react-bootstrap';
 import { type Load, pairName } from '@ulpen/core';
 import { useFramedPlan } from './PlanFrame.tsx';
-import { LOAD_WORD } from './plan-words.ts';
+import { LOAD_CHOICE } from './plan-words.ts';
 
 /** What each tapped output drives afterwards. */
 export function LoadChoices() {
@@ -32,7 +32,7 @@ export function LoadChoices() {
                     value={load.kind}
                     onChange={(e) => put(id, e.target.value as Load)}
                   >
-                    {Object.entries(LOAD_WORD).map(([value, word]) => (
+                    {Object.entries(LOAD_CHOICE).map(([value, word]) => (
                       <option key={value} value={value}>
                         {word}
                       </option>

@@ -9,7 +9,8 @@ export const DEVICE_WORD: Record<Device, string> = {
   processor: 'Processor',
 };
 
-export const LOAD_WORD: Record<Load, string> = {
+/** What an output is left with, as a choice. */
+export const LOAD_CHOICE: Record<Load, string> = {
   speaker: 'factory speaker stays on',
   resistor: 'resistor in its place',
   inputs: 'the inputs it feeds',

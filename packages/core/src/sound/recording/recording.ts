@@ -1,3 +1,4 @@
+import type { LevelKind } from '../../signal/analyse.ts';
 import { bandPowers } from '../spectrum/band-power.ts';
 import { Decimator } from '../spectrum/decimator.ts';
 import { type AveragedSpectrum, Welch } from '../spectrum/welch.ts';
@@ -10,6 +11,10 @@ import { ToneMeter, type ToneReading } from './tone-meter.ts';
 /** What was played while it was recorded, as the person says; without that no spectrum can be read as a response. */
 export const PLAYED = ['pink', 'white', 'tone', 'silence', 'music'] as const;
 export type Played = (typeof PLAYED)[number];
+
+/** How the levels of a spectrum are to be read as a response; null where it tells none, as of music. */
+export const levelKindOf = (played: Played): LevelKind | null =>
+  played === 'pink' ? 'flat' : played === 'white' ? 'octave-band-white' : null;
 
 export interface RecordingResult {
   sampleRate: number;

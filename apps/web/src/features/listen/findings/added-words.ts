@@ -1,13 +1,4 @@
-import { type AddedSound, type AddedSoundFinding, formatDb } from '@ulpen/core';
-
-export const ADDED_WORD: Record<AddedSound, string> = {
-  chimes: 'Chimes',
-  parking: 'Parking sounds',
-  navigation: 'Navigation voice',
-  telephone: 'Telephone',
-  indicator: 'Indicator clicks',
-  'emergency-call': 'Emergency call',
-};
+import { type AddedSoundFinding, formatDb, SOUND_WORD } from '@ulpen/core';
 
 export const MADE_WORD: Record<AddedSoundFinding['madeIn'], string> = {
   radio: 'made in the radio',
@@ -17,7 +8,7 @@ export const MADE_WORD: Record<AddedSoundFinding['madeIn'], string> = {
 
 /** `Parking sounds are heard here, made in the amplifier, −6.0 dB against music.` */
 export function addedWords({ sound, heard, madeIn, levelDb }: AddedSoundFinding): string {
-  if (!heard) return `${ADDED_WORD[sound]}: not heard here.`;
+  if (!heard) return `${SOUND_WORD[sound]}: not heard here.`;
   const level = levelDb === null ? '' : `, ${formatDb(levelDb)} dB against music`;
-  return `${ADDED_WORD[sound]}: heard here, ${MADE_WORD[madeIn]}${level}.`;
+  return `${SOUND_WORD[sound]}: heard here, ${MADE_WORD[madeIn]}${level}.`;
 }

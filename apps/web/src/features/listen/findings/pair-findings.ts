@@ -5,8 +5,9 @@ import {
   type JobBehaviour,
   type JobView,
   type PairView,
+  SOUND_WORD,
 } from '@ulpen/core';
-import { ADDED_WORD, addedWords } from './added-words.ts';
+import { addedWords } from './added-words.ts';
 
 export interface TitledFinding {
   key: string;
@@ -44,7 +45,7 @@ export function findingsOfPair(behaviour: JobBehaviour, job: JobView, pair: Pair
       next: own.added.some((a) => a.heard && a.madeIn === 'unknown')
         ? `Find out where ${own.added
             .filter((a) => a.heard && a.madeIn === 'unknown')
-            .map((a) => ADDED_WORD[a.sound].toLowerCase())
+            .map((a) => SOUND_WORD[a.sound].toLowerCase())
             .join(' and ')} are made: unplug the radio’s feed and trigger them again.`
         : null,
       rough: false,

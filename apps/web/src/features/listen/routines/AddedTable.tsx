@@ -1,6 +1,6 @@
 import { Check, Minus } from 'lucide-react';
-import { ADDED_SOUNDS, type JobBehaviour, type JobView, pairName } from '@ulpen/core';
-import { ADDED_WORD, MADE_WORD } from '../findings/added-words.ts';
+import { ADDED_SOUNDS, type JobBehaviour, type JobView, pairName, SOUND_WORD } from '@ulpen/core';
+import { MADE_WORD } from '../findings/added-words.ts';
 
 /** Sounds against outputs: where each is heard, and where it is made. */
 export function AddedTable({ job, behaviour }: { job: JobView; behaviour: JobBehaviour }) {
@@ -15,7 +15,7 @@ export function AddedTable({ job, behaviour }: { job: JobView; behaviour: JobBeh
             <th scope="col">Output</th>
             {ADDED_SOUNDS.map((s) => (
               <th key={s} scope="col">
-                {ADDED_WORD[s]}
+                {SOUND_WORD[s]}
               </th>
             ))}
           </tr>

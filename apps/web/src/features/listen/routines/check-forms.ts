@@ -1,5 +1,5 @@
-import { type CheckBody, checkBodySchema, LOAD_WORD } from '@ulpen/core';
-import { ADDED_WORD, MADE_WORD } from '../findings/added-words.ts';
+import { ADDED_SOUNDS, type CheckBody, checkBodySchema, LOAD_WORD, SOUND_WORD } from '@ulpen/core';
+import { MADE_WORD } from '../findings/added-words.ts';
 
 export type Values = Record<string, string>;
 
@@ -104,17 +104,18 @@ export const COLD_STARTS: CheckFormShape = {
   next: (now) => ({ ...now, start: String(Math.min(9, Number(now.start) + 1)), result: 'steady', volts: '' }),
 };
 
+const ADDED_WORDS = Object.fromEntries(ADDED_SOUNDS.map((s) => [s, SOUND_WORD[s]]));
 export const ADDED_SOUNDS_FORM: CheckFormShape = {
   kind: 'added-sound',
   fields: [
-    choice('sound', 'Sound', ADDED_WORD),
+    choice('sound', 'Sound', ADDED_WORDS),
     choice('heard', 'Here', { true: 'heard', false: 'not heard' }),
     choice('madeIn', 'Made', MADE_WORD),
     number('levelDb', 'Against music, dB', false, '8rem'),
   ],
   start: { sound: 'chimes', heard: 'true', madeIn: 'unknown', levelDb: '' },
   next: (now) => {
-    const sounds = Object.keys(ADDED_WORD);
+    const sounds: readonly string[] = ADDED_SOUNDS;
     return { ...now, sound: sounds[(sounds.indexOf(now.sound) + 1) % sounds.length], levelDb: '' };
   },
 };
