@@ -59,7 +59,7 @@ export function PasteDialog({
           rows={9}
           autoFocus
           aria-label="Readings from a spreadsheet"
-          className="num sheet-text"
+          className="num claims-text"
           placeholder={EXAMPLE}
           value={text}
           onChange={(e) => {
@@ -70,12 +70,12 @@ export function PasteDialog({
         <div className="small" role="status">
           {read.readings.length > 0 && <p>{read.readings.length} readings understood.</p>}
           {read.faults.slice(0, 8).map((f) => (
-            <p key={`${f.line} ${f.message}`} className="sheet-fault">
+            <p key={`${f.line} ${f.message}`} className="claims-fault">
               Line <span className="num">{f.line}</span>: {f.message}
             </p>
           ))}
           {refused.slice(0, 6).map((r) => (
-            <p key={r} className="sheet-fault">
+            <p key={r} className="claims-fault">
               {r}
             </p>
           ))}

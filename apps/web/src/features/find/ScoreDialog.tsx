@@ -30,7 +30,7 @@ export function ScoreDialog({
             you can still go on measuring.
           </p>
         )}
-        {reveal.isError && <p className="sheet-fault">{reveal.error.message}</p>}
+        {reveal.isError && <p className="claims-fault">{reveal.error.message}</p>}
         {score && (
           <div data-testid="score">
             <p className="score">

@@ -4,13 +4,13 @@ import { type HarnessWorkings, mismatchesOf } from '@ulpen/core';
 export function SheetLines({ workings, onOpen }: { workings: HarnessWorkings; onOpen: () => void }) {
   if (workings.map.sheets.length === 0) return null;
   return (
-    <div className="sheet-lines">
+    <div className="claims-lines">
       {workings.map.sheets.map(({ sheet, variants }) => {
         const best = [...variants].sort((a, b) => b.probability - a.probability)[0];
         const wrong = best ? mismatchesOf(workings, sheet.id, best.variant).length : 0;
         const fits = best && best.probability > 0.6;
         return (
-          <button key={sheet.id} type="button" className="sheet-line" onClick={onOpen}>
+          <button key={sheet.id} type="button" className="claims-line" onClick={onOpen}>
             <span>
               {sheet.name} {best?.variant && <span className="num">{best.variant}</span>}
             </span>

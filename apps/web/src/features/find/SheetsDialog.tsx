@@ -43,8 +43,8 @@ export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps
           const inUse = sheet.chosenVariant ?? best?.variant ?? '';
           const wrong = mismatchesOf(workings, id, inUse);
           return (
-            <article key={id} className="sheet">
-              <div className="sheet-head">
+            <article key={id} className="claims">
+              <div className="claims-head">
                 <h3>{sheet.name}</h3>
                 <span className="quiet small">{sheet.source}</span>
                 <span className="flex-fill" />
@@ -56,7 +56,7 @@ export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps
                   <Trash2 size={17} />
                 </Button>
               </div>
-              <table className="sheet-variants">
+              <table className="claims-variants">
                 <thead>
                   <tr>
                     <th scope="col">Variant</th>
@@ -106,7 +106,7 @@ export function SheetsDialog({ job, view, workings, onClose }: SheetsDialogProps
                   <summary>
                     {wrong.length} rows {inUse && <>of {inUse}</>} are not as measured
                   </summary>
-                  <ul className="sheet-wrong">
+                  <ul className="claims-wrong">
                     {wrong.map(({ claim, found }) => (
                       <li key={claim.cavityId + found}>
                         <span className="num">{placeOf(workings, claim.cavityId)}</span> says{' '}
@@ -179,7 +179,7 @@ function SheetForm({ job, view, busy, onAdd }: SheetFormProps) {
           onAdd({ name: name.trim() || 'Sheet', source, chosenVariant: null, claims: read.claims });
       }}
     >
-      <div className="sheet-form-line">
+      <div className="claims-form-line">
         <Form.Group controlId="sheet-name">
           <Form.Label>Name</Form.Label>
           <Form.Control value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
@@ -201,7 +201,7 @@ function SheetForm({ job, view, busy, onAdd }: SheetFormProps) {
         <Form.Control
           as="textarea"
           rows={6}
-          className="num sheet-text"
+          className="num claims-text"
           autoFocus
           placeholder={EXAMPLE}
           value={text}
@@ -249,12 +249,12 @@ function SheetForm({ job, view, busy, onAdd }: SheetFormProps) {
             </p>
           )}
           {read.faults.slice(0, 6).map((f) => (
-            <p key={`${f.line} ${f.message}`} className="sheet-fault">
+            <p key={`${f.line} ${f.message}`} className="claims-fault">
               Line <span className="num">{f.line}</span>: {f.message}
             </p>
           ))}
           {read.faults.length > 6 && (
-            <p className="sheet-fault">and {read.faults.length - 6} more lines left out</p>
+            <p className="claims-fault">and {read.faults.length - 6} more lines left out</p>
           )}
         </div>
       )}

@@ -11,6 +11,7 @@ import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
 import { Wordmark } from '../../ui/Wordmark.tsx';
 import { JobRow } from './JobRow.tsx';
 import { NewJobDialog } from './NewJobDialog.tsx';
+import '../../ui/page-head.css';
 import './job-list.css';
 
 export function JobListPage() {
@@ -28,7 +29,7 @@ export function JobListPage() {
 
   return (
     <div className="job-list-page">
-      <header className="job-list-head">
+      <header className="page-head">
         <Wordmark />
         <input
           className="form-control"

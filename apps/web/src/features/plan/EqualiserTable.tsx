@@ -37,7 +37,7 @@ export function EqualiserTable({ feed, name }: { feed: Feed; name: string }) {
     );
   return (
     <section aria-label="Equaliser" className="equaliser">
-      <div className="assumed-head">
+      <div className="assumptions-head">
         <h3 className="label">Equaliser before this channel</h3>
         <span className="no-print">
           <Button

@@ -40,8 +40,8 @@ export function Remarks({ job, remarks, readiness }: RemarksProps) {
         ))}
       </ul>
       {(readiness.open.length > 0 || readiness.accepted.length > 0) && (
-        <section className="assumed" aria-label="Assumptions">
-          <div className="assumed-head">
+        <section className="assumptions" aria-label="Assumptions">
+          <div className="assumptions-head">
             <h2 className="label">
               Assumed: <span className="num">{readiness.open.length}</span> open
               {readiness.accepted.length > 0 && (
@@ -95,7 +95,7 @@ export function Remarks({ job, remarks, readiness }: RemarksProps) {
               </li>
             ))}
             {readiness.accepted.map(({ remark, decision }) => (
-              <li key={remark.text} className="assumed-accepted">
+              <li key={remark.text} className="assumptions-accepted">
                 <CircleCheck size={16} aria-label="Accepted" />
                 <span>
                   {remark.text} <span className="small">Accepted by {decision.signedBy}.</span>{' '}

@@ -15,6 +15,7 @@ import { abilityWords } from './ability-words.ts';
 import { DeviceDialog } from './DeviceDialog.tsx';
 import { DeviceImport } from './DeviceImport.tsx';
 import '../../ui/panes.css';
+import '../../ui/page-head.css';
 import './shop.css';
 import { KIND_WORD } from '../../ui/device-words.ts';
 import { PREFERENCE_WORDS, PRICE_WORD } from '../../ui/preference-words.ts';
@@ -27,7 +28,7 @@ export function ShopPage() {
   const list = devices.data ?? [];
   return (
     <div className="shop-page">
-      <header className="job-list-head">
+      <header className="page-head">
         <Wordmark />
         <Link to="/">All jobs</Link>
         <span className="flex-fill" />
