@@ -23,7 +23,7 @@ const FIELD_BYTES = 64 * 1024;
 
 /**
  * Takes a multipart form: a part `fields` with JSON of the given shape where one is wanted, then the file. The file is
- * streamed to disk, bounded, and removed again whatever comes of it; nothing of a form is ever in memory whole.
+ * streamed to disk, bounded, and always removed, even on error; nothing of a form is ever in memory whole.
  */
 export async function withUpload<T, R>(
   request: FastifyRequest,

@@ -5,10 +5,16 @@ interface NumberFieldProps {
   id: string;
   label: string;
   value: number | null;
+  /** @default 0 */
   least?: number;
   most: number;
-  /** no fractions */
+  /**
+   * no fractions
+   *
+   * @default false
+   */
   whole?: boolean;
+  /** @default 'not noted' */
   placeholder?: string;
   onChange: (value: number | null) => void;
 }

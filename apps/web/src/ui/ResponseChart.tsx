@@ -30,11 +30,13 @@ interface ResponseChartProps {
   referenceDb: number;
   /** band that is there, between edges, Hz */
   band?: { lowHz: number | null; highHz: number | null };
+  /** @default none */
   edges?: { hz: number; label: string; detail: string; side: 'low' | 'high' }[];
   need?: { lowHz: number; highHz: number };
   /** what the first curve could also be, dB on its frequencies */
   span?: { bestDb: readonly number[]; worstDb: readonly number[] } | null;
   label: string;
+  /** @default 320, in px */
   height?: number;
 }
 

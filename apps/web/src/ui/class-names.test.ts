@@ -14,10 +14,11 @@ const ownerOf = (file: string) => /^features\/([^/]+)\//.exec(file)?.[1] ?? 'ui'
 function styled(): Map<string, Set<string>> {
   const owners = new Map<string, Set<string>>();
   for (const file of files('.css'))
-    for (const [, selectors] of text(file)
+    for (const rule of text(file)
       .replace(/\/\*.*?\*\//gs, '')
-      .matchAll(/([^{}]+)\{/g))
-      for (const [, name] of selectors.matchAll(/\.([a-z][\w-]*)/g))
+      .split('}'))
+      // What stands before the last brace: the selector, of a nested rule too.
+      for (const [, name] of (rule.split('{').at(-2) ?? '').matchAll(/\.([a-z][\w-]*)/g))
         owners.set(name, (owners.get(name) ?? new Set()).add(ownerOf(file)));
   return owners;
 }

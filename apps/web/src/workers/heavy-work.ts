@@ -81,7 +81,7 @@ export const heavyWork = {
     return comparePlans(inputFor(key, given));
   },
 
-  /** One way in with a person's changes; null when it is no way any more. */
+  /** One way in with a person's changes; null when it can no longer be used. */
   rework(key: string, given: PlanGiven, strategy: StrategyId, changes: PlanChanges): Proposal | null {
     return rework(inputFor(key, given), strategy, changes);
   },

@@ -3,15 +3,33 @@ import { seededRandom } from '../quantity/random.ts';
 import { transferAt, type SimulatedChain } from './transfer.ts';
 
 export interface AnalyserOptions {
-  /** points from 20 Hz to 20 kHz, evenly spaced over log frequency */
+  /**
+   * points from 20 Hz to 20 kHz, evenly spaced over log frequency
+   *
+   * @default 480
+   */
   points?: number;
+  /** @default 20 */
   lowHz?: number;
+  /** @default 20000 */
   highHz?: number;
-  /** noise floor of the whole set-up, dB re the same reference as the chain's gain */
+  /**
+   * noise floor of the whole set-up, dB re the same reference as the chain's gain
+   *
+   * @default -70
+   */
   floorDb?: number;
-  /** scatter of every reading, dB, one standard deviation */
+  /**
+   * scatter of every reading, dB, one standard deviation
+   *
+   * @default 0.3
+   */
   scatterDb?: number;
-  /** write the phase against the source signal too */
+  /**
+   * write the phase against the source signal too
+   *
+   * @default false
+   */
   withPhase?: boolean;
   seed: number;
 }

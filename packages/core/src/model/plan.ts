@@ -250,7 +250,7 @@ export const changesSchema = z
       )
       .max(64),
     loads: z.array(z.object({ pairId: ref('pair'), load: loadSchema })).max(200),
-    /** a box of the library that is used whether it fits or not, by name */
+    /** a device of the library that is used whether it fits or not, by name */
     boxes: z.array(requiredLine(60)).max(8).default([]),
   })
   .meta({ id: 'PlanChanges' });

@@ -19,7 +19,7 @@ export interface Drive {
   channels: number;
 }
 
-/** What a box between outputs and amplifier has to do. */
+/** What a device between outputs and amplifier has to do. */
 export interface BoxNeed {
   kind: DeviceKind;
   inputs: number;
@@ -144,7 +144,7 @@ function wattsAt(stage: NonNullable<LibraryDevice['amplifier']>, ohm: number): n
 /**
  * The box of the library for each kind that the feeds want; null where none fits.
  *
- * @param insisted names of boxes that a person chose: they are used, and the rules say what is wrong with them
+ * @param insisted names of devices that a person chose: they are used, and the rules say what is wrong with them
  */
 export function boxesOf(
   feeds: readonly Feed[],
@@ -207,7 +207,7 @@ function fits(d: LibraryDevice, need: BoxNeed): boolean {
   );
 }
 
-/** What a box must do, or does, in words for somebody who has to find one. */
+/** What a device must do, or does, in words for somebody who has to find one. */
 export function boxWords(need: BoxNeed, box: LibraryDevice | null): string {
   if (need.kind === 'data-interface')
     return 'made for this car’s data; ask its maker which cars it speaks to';

@@ -132,7 +132,7 @@ export function dutiesOf(setup: Setup, context: PlanContext): string[] {
           'Noise cancelling is switched off in the car’s settings or by the maker’s procedure. Never just unplug its microphones: telephone or emergency call may share them.',
         ]
       : []),
-    'Check radio reception and the key’s range when all is powered; keep boxes and cables away from the antennas.',
+    'Check radio reception and the key’s range when all is powered; keep devices and cables away from the antennas.',
     ...(context.input.drive === 'electric' || context.input.drive === 'hybrid'
       ? [
           'Orange cables and what hangs on them are for licensed people and the maker’s isolation procedure. The 12 V net is fed by a converter: stay within its limit.',

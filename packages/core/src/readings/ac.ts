@@ -81,6 +81,7 @@ export const ac = readingKind({
   schema,
   name: 'Volts AC',
   key: 'a',
+  asTest: 'AC volts',
   unit: 'V',
   hint: '1.4 · 350 mV',
   wanted: 'volts, as 1.4 or 350 mV; or drifting, cannot reach',

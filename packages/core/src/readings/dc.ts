@@ -97,6 +97,7 @@ export const dc = readingKind({
   schema,
   name: 'Volts DC',
   key: 'v',
+  asTest: 'Volts to ground',
   unit: 'V',
   hint: '12.6 · 470 mV',
   wanted: 'volts, as 12.6 or 470 mV; or drifting, cannot reach',

@@ -25,6 +25,8 @@ export interface ReadingKind<S extends z.ZodType<{ kind: string }>> {
   name: string;
   /** letter that takes the instrument into the hand; none that a word typed for a meter begins with */
   key: string;
+  /** as the next test (default: its name) */
+  asTest?: string;
   /** what the entry asks for (default: its name) */
   asks?: string;
   /** of the number that is typed (default: words are typed) */

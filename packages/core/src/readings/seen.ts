@@ -100,6 +100,7 @@ export const seen = readingKind({
   schema,
   name: 'Seen',
   key: 's',
+  asTest: 'Look at',
   hint: 'BN/WH thick twisted · added · joint · unsure',
   wanted: 'a colour as BN/WH or brown white, thick or thin, twisted; or unsure, added, joint',
   pastedAs: ['colour', 'wire'],

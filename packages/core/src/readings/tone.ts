@@ -98,6 +98,7 @@ export const tone = readingKind({
   schema,
   name: 'Tone heard',
   key: 't',
+  asTest: 'Tone',
   asks: 'Tone heard at',
   hint: 'FL · rear right door + tweeter · sub · nothing',
   wanted: 'where it was heard, as FL, front left door, RR tweeter, sub; or nothing, unsure',

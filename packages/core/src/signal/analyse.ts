@@ -24,11 +24,21 @@ export const TILT_DB_PER_OCTAVE: Record<LevelKind, number> = {
 };
 
 export interface AnalysisOptions {
+  /** @default 'flat' */
   levelKind?: LevelKind;
-  /** noise floor from a recording of silence, dB */
+  /**
+   * noise floor from a recording of silence, dB
+   *
+   * @default null, found with the filters
+   */
   noiseFloorDb?: number | null;
-  /** how the noise rises over frequency in these levels, dB per octave; recordings have WHITE_NOISE_TILT_DB */
+  /**
+   * how the noise rises over frequency in these levels, dB per octave; recordings have WHITE_NOISE_TILT_DB
+   *
+   * @default 0
+   */
   noiseTiltDb?: number;
+  /** @default DEFAULT_LIMITS */
   limits?: ClassLimits;
 }
 

@@ -35,21 +35,53 @@ export interface Choice {
 }
 
 export interface ChooseOptions {
-  /** most outputs joined */
+  /**
+   * most outputs joined
+   *
+   * @default 5
+   */
   maxInputs?: number;
-  /** fewest outputs joined */
+  /**
+   * fewest outputs joined
+   *
+   * @default 1
+   */
   minInputs?: number;
-  /** the device can trim each input: deepest trim, dB; 0 for none */
+  /**
+   * the device can trim each input: deepest trim, dB; 0 for none
+   *
+   * @default 12
+   */
   trimRangeDb?: number;
-  /** step of the trim, dB */
+  /**
+   * step of the trim, dB
+   *
+   * @default 0.5
+   */
   trimStepDb?: number;
-  /** the device can delay each input by up to this, ms; 0: it cannot */
+  /**
+   * the device can delay each input by up to this, ms; 0: it cannot
+   *
+   * @default 0
+   */
   delayRangeMs?: number;
-  /** the device has a second-order all-pass for each input */
+  /**
+   * the device has a second-order all-pass for each input
+   *
+   * @default false
+   */
   allPass?: boolean;
-  /** every further input must gain this much flatness, dB rms: fewest inputs win among near-equals */
+  /**
+   * every further input must gain this much flatness, dB rms: fewest inputs win among near-equals
+   *
+   * @default 0.35
+   */
   inputCostDb?: number;
-  /** choices returned */
+  /**
+   * choices returned
+   *
+   * @default 6
+   */
   keep?: number;
 }
 

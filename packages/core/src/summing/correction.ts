@@ -5,9 +5,17 @@ import { gridRange, type Need } from './flatness.ts';
 import { SUM_GRID_HZ } from './output-response.ts';
 
 export interface CorrectionOptions {
-  /** most sections, a device's limit */
+  /**
+   * most sections, a device's limit
+   *
+   * @default 5
+   */
   sections?: number;
-  /** deepest dip that is filled, dB: boost costs headroom */
+  /**
+   * deepest dip that is filled, dB: boost costs headroom
+   *
+   * @default 6
+   */
   boostLimitDb?: number;
 }
 

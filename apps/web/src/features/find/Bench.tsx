@@ -1,5 +1,5 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import {
   batteryLock,
   batteryOnPair,
@@ -7,7 +7,6 @@ import {
   type HarnessView,
   type JobOutline,
   lockOf,
-  type NextTest,
   type Observation,
   parseEntry,
   type Reading,
@@ -18,21 +17,19 @@ import { withdrawReading } from '../../api/commands/withdraw-reading.ts';
 import { ConnectorFace } from '../../ui/ConnectorFace.tsx';
 import { PlugSketch } from '../../ui/PlugSketch.tsx';
 import { BenchHead } from './BenchHead.tsx';
-import { CavityDetail } from './CavityDetail.tsx';
+import { BenchSays } from './BenchSays.tsx';
 import { Conditions } from './Conditions.tsx';
-import { DoesNotFit } from './DoesNotFit.tsx';
 import { EntryLine } from './EntryLine.tsx';
 import { type FindDialog, FindDialogs } from './FindDialogs.tsx';
 import { withSource } from './entry-source.ts';
 import { useFindStore } from './find-store.ts';
 import { CONDITION_CHOICES } from './find-words.ts';
 import { Instruments } from './Instruments.tsx';
-import { NextTestCard } from './NextTestCard.tsx';
 import { PlugLock } from './PlugLock.tsx';
 import { ReadingsList } from './ReadingsList.tsx';
-import { SheetLines } from './SheetLines.tsx';
-import { type Selection, selectionFrom, selectionText } from './selection.ts';
+import { selectionFrom } from './selection.ts';
 import { useBenchKeys } from './use-bench-keys.ts';
+import { useBenchMoves } from './use-bench-moves.ts';
 import { useContradictions, useMap, useNextTests, usePreview } from './use-find.ts';
 import { useLooks } from './use-looks.ts';
 import { useTaking } from './use-taking.ts';
@@ -45,7 +42,6 @@ interface BenchProps {
 
 /** The plug in hand: its face, the instrument, the conditions, and what all readings come to. */
 export function Bench({ job, view, connector }: BenchProps) {
-  const navigate = useNavigate();
   const [params] = useSearchParams();
   const [dialog, setDialog] = useState<FindDialog | null>(null);
   const store = useFindStore();
@@ -72,19 +68,16 @@ export function Bench({ job, view, connector }: BenchProps) {
     [connector],
   );
 
-  const select = useCallback(
-    (to: Selection, on: Connector = connector) =>
-      void navigate(`/jobs/${job.id}/find/${on.id}?at=${selectionText(on, to)}`, {
-        replace: on.id === connector.id,
-        // At once: the next key acts on what is then in hand, however fast it follows.
-        flushSync: true,
-      }),
-    [navigate, job.id, connector],
-  );
   const focusFace = () => faceBox.current?.focus({ preventScroll: true });
   useEffect(() => {
     focusFace();
   }, [connector.id]);
+
+  const { select, jump, goTo, neighbourPlug, toListen } = useBenchMoves(
+    { job, view, connector },
+    at,
+    focusFace,
+  );
 
   const { save, measure, question, measuring } = useTaking({
     job,
@@ -101,36 +94,6 @@ export function Bench({ job, view, connector }: BenchProps) {
   const looks = useLooks(view, shown);
   const withdraw = useCommand(withdrawReading);
   const restore = useCommand(restoreReading);
-  const plugOf = (cavityId: string) => view.connectors.find((c) => c.cavities.some((v) => v.id === cavityId));
-  const jump = (test: NextTest | undefined) => {
-    if (!test) return;
-    const on = plugOf(test.cavityId);
-    if (!on) return;
-    store.choose(test.instrument);
-    if (test.instrument === 'cone')
-      store.setSource(job.intake.tools.includes('tester') ? 'tester' : 'battery');
-    store.setConditions({ ...test.conditions, volumeStep: conditions.volumeStep });
-    select({ first: test.cavityId, second: test.otherCavityId }, on);
-    focusFace();
-  };
-  const goTo = (cavityIds: readonly string[]) => {
-    const on = plugOf(cavityIds[0]);
-    if (!on) return;
-    const second = on.cavities.some((v) => v.id === cavityIds[1]) ? cavityIds[1] : null;
-    select({ first: cavityIds[0], second }, on);
-    focusFace();
-  };
-  const neighbourPlug = (step: 1 | -1) => {
-    const i = view.connectors.indexOf(connector);
-    const next = view.connectors[(i + step + view.connectors.length) % view.connectors.length];
-    if (next && next !== connector) select(selectionFrom(next, null), next);
-  };
-  /** The output of Listen that sits on these cavities, where it has been taken over already. */
-  const toListen = () => {
-    const outputs = job.units.flatMap((u) => u.pairs);
-    const output = outputs.find((p) => p.ends.some((e) => e.cavityId === at.first));
-    void navigate(`/jobs/${job.id}/listen${output ? `/${output.id}` : ''}`);
-  };
   const lastReading = (): Reading | undefined => view.readings.findLast((r) => r.withdrawnAt === null);
 
   const onKeys = useBenchKeys({
@@ -232,27 +195,15 @@ export function Bench({ job, view, connector }: BenchProps) {
           }
         />
       </section>
-      <section className="pane find-says" aria-label="What it comes to">
-        <NextTestCard
-          tests={suggested}
-          workings={workings}
-          view={view}
-          onGo={jump}
-          onMeasure={view.simulation ? measure : null}
-        />
-        <DoesNotFit
-          misfits={misfits}
-          onGo={goTo}
-          onWithdraw={(id) => {
-            const reading = view.readings.find((r) => r.id === id);
-            if (reading) withdraw.mutate({ jobId: job.id, reading });
-          }}
-          view={view}
-          jobId={job.id}
-        />
-        <CavityDetail workings={shown} at={at} preview={preview !== null} />
-        <SheetLines workings={workings} onOpen={() => setDialog({ what: 'sheets' })} />
-      </section>
+      <BenchSays
+        {...{ job, view, misfits, suggested, workings, shown, at }}
+        preview={preview !== null}
+        onJump={jump}
+        onGo={goTo}
+        onMeasure={view.simulation ? measure : null}
+        onWithdraw={(reading) => withdraw.mutate({ jobId: job.id, reading })}
+        onSheets={() => setDialog({ what: 'sheets' })}
+      />
       <FindDialogs
         dialog={dialog}
         job={job}

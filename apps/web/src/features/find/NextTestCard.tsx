@@ -19,15 +19,7 @@ interface NextTestCardProps {
   onMeasure: (() => void) | null;
 }
 
-const TITLE: Record<NextTest['instrument'], string> = {
-  dc: 'Volts to ground',
-  ac: 'Alternating volts',
-  ohms: 'Ohms',
-  tone: 'Tone',
-  cone: 'Polarity',
-  seen: 'Look at',
-  note: 'Note',
-};
+const titleOf = ({ instrument }: NextTest) => kindOf(instrument).asTest ?? kindOf(instrument).name;
 
 /** The test that tells most for its effort; the others are one press away. */
 export function NextTestCard({ tests, workings, view, onGo, onMeasure }: NextTestCardProps) {
@@ -72,7 +64,7 @@ export function NextTestCard({ tests, workings, view, onGo, onMeasure }: NextTes
         </span>
       </p>
       <h2>
-        {TITLE[test.instrument]} {test.instrument === 'seen' ? '' : test.otherCavityId ? 'across ' : 'on '}
+        {titleOf(test)} {test.instrument === 'seen' ? '' : test.otherCavityId ? 'across ' : 'on '}
         <span className="num">{place}</span>
       </h2>
       <p>{test.why}</p>

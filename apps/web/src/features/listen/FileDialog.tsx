@@ -11,6 +11,7 @@ interface FileDialogProps {
   ready: boolean;
   action: string;
   saving: boolean;
+  /** @default false */
   useless?: boolean;
   onSave: () => void;
   onClose: () => void;

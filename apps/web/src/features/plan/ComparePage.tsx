@@ -61,7 +61,7 @@ export function ComparePage() {
               Cuts
             </th>
             <th scope="col" className="right">
-              Boxes
+              Devices
             </th>
             <th scope="col" className="right">
               Hours
@@ -171,7 +171,7 @@ function Row({ place, proposal, shown, onPick }: RowProps) {
       <td className="right num" data-label="Cuts">
         {figures.cuts === 0 ? 'none' : figures.cuts}
       </td>
-      <td className="right num" data-label="Boxes">
+      <td className="right num" data-label="Devices">
         {figures.boxes}
       </td>
       <td className="right num" data-label="Hours">

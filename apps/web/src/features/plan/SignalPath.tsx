@@ -100,7 +100,7 @@ function FeedRow({ job, proposal, feed, shown, onShow }: FeedRowProps) {
         title="Show its prediction"
       >
         <Volts point={at('Factory output')} word="in" />
-        <strong>{feed.device === 'direct' ? 'No box' : (box?.name ?? DEVICE_WORD[feed.device])}</strong>
+        <strong>{feed.device === 'direct' ? 'No device' : (box?.name ?? DEVICE_WORD[feed.device])}</strong>
         <BandStrip
           frequencyHz={SUM_GRID_HZ}
           levelDb={feed.levelDb}

@@ -67,7 +67,7 @@ function loudness(pair: TruePair, c: Conditions): number {
   return share * volume * (pair.kind === 'input' ? 0.7 : 2.1);
 }
 
-/** Alternating volts across two cavities or to ground. Halves of pairs of the same way carry the same programme. */
+/** AC volts across two cavities or to ground. Halves of pairs of the same way carry the same programme. */
 export function signalAt(
   wiring: SimulatedWiring,
   a: number,

@@ -42,7 +42,7 @@ export function harnessOf(wiring: SimulatedWiring, readings: HarnessReading[]): 
 /**
  * Every cavity in order, as a careful person without advice does it: look, volts with everything off, with the
  * ignition on and with the radio on; then every two neighbours: resistance and a tone, the cone where one was heard; where radio signals may
- * be, alternating volts, the four steps of balance and fader, and the polarity tester. Only what was read decides.
+ * be, AC volts, the four steps of balance and fader, and the polarity tester. Only what was read decides.
  */
 export function inOrder(wiring: SimulatedWiring, hand: SimulatedHand): HarnessReading[] {
   const readings: HarnessReading[] = [];

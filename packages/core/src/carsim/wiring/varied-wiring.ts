@@ -9,7 +9,9 @@ import type { SimulatedWiring, TrueCavity, TruePair } from './wiring.ts';
 
 export interface WiringOptions {
   seed: number;
+  /** how many plugs the amplifier has; drawn when left out */
   connectors?: number;
+  /** which pin table was found; drawn when left out */
   sheet?: 'none' | 'right' | 'both' | 'wrong';
   /** pairs whose minus comes first although their siblings have plus first; drawn when left out */
   reversedPairs?: number;

@@ -15,7 +15,7 @@ export interface FeedInContext {
   /** `Front set, left` */
   name: string;
   setup: Setup;
-  /** the box between output and amplifier; null: none, or only its kind is known */
+  /** the device between output and amplifier; null: none, or only its kind is known */
   box: LibraryDevice | null;
   drive: Drive;
   context: PlanContext;

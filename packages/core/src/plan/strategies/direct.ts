@@ -15,7 +15,7 @@ export function takesSpeakerLevel(target: Target, { input }: PlanContext): boole
 export const direct: Strategy = {
   id: 'direct',
   title: 'Speaker level, direct',
-  effort: 'No box in between: the amplifier’s own speaker-level inputs.',
+  effort: 'No device in between: the amplifier’s own speaker-level inputs.',
   handicapDb: 0,
   refuses(context) {
     if (context.speakerOutputs.length === 0) return NO_OUTPUTS;

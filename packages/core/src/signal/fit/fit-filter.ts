@@ -51,11 +51,23 @@ export interface FilterModel {
 }
 
 export interface FitOptions {
-  /** noise floor from a recording of silence, dB; null: found with the filters */
+  /**
+   * noise floor from a recording of silence, dB; null: found with the filters
+   *
+   * @default null
+   */
   noiseFloorDb?: number | null;
-  /** how the noise floor rises, dB per octave */
+  /**
+   * how the noise floor rises, dB per octave
+   *
+   * @default 0
+   */
   noiseTiltDb?: number;
-  /** most equaliser sections tried */
+  /**
+   * most equaliser sections tried
+   *
+   * @default 5
+   */
   maxPeaks?: number;
 }
 
