@@ -20,7 +20,7 @@ export function BassSteps({
       <BassTable bass={bass} />
       {bass.steps.length > 1 && (
         <Link className="small" to={`/jobs/${job.id}/listen/overlay?c=${captures.join(',')}`}>
-          Its curves over each other
+          Overlay its curves
         </Link>
       )}
     </>

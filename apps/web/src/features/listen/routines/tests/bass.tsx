@@ -10,7 +10,7 @@ export const bass: GuidedTest = {
   steps: [
     'Play pink noise. Record the output with the bass at a low step, a usual one and the loudest that is used.',
     'A subwoofer has nothing to be compared with: record a mid output at the same steps.',
-    'Where bass goes between two steps, measure the steps between.',
+    'Where bass is cut between two steps, measure the steps between.',
   ],
   caution: 'Loud noise harms hearing: wear protection, keep it brief, keep people out of the car.',
   records: [{ word: 'Record pink noise', played: 'pink' }],
