@@ -13,19 +13,7 @@ export async function must(origin, method, path, body) {
     : new Uint8Array(await response.arrayBuffer());
 }
 
-export const CONDITIONS = {
-  ignition: 'off',
-  radio: 'off',
-  sound: 'none',
-  volumeStep: null,
-  balance: 'centre',
-  fader: 'centre',
-  load: 'connected',
-  plug: 'out',
-  side: 'car',
-  moment: 'steady',
-  zeroed: [],
-};
+export { START_CONDITIONS as CONDITIONS } from '@ulpen/core';
 export const PLUG = {
   name: 'C1',
   rows: [{ cavities: 8, indent: 0 }],

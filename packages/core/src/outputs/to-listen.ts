@@ -58,7 +58,7 @@ function takeIn(
   const claimed = known.filter((o) => o.ends.some((e) => cavities.includes(e.cavityId)));
   if (claimed.some((o) => cavities.every((id) => o.ends.some((e) => e.cavityId === id)))) return null;
   if (claimed.length > 0)
-    return `${claimed.map(pairName).join(' and ')} has one of these wires already: settle the difference shown there.`;
+    return `${claimed.map(pairName).join(' and ')} ${claimed.length === 1 ? 'has' : 'each have'} one of these wires already: settle the difference shown there.`;
   if (pair.state === 'open') return 'It is not sure yet that the two are a pair: take the next test.';
   if (!pair.channel || pair.channel.state === 'open')
     return 'Its channel is not known: put a tone on it, or move the balance.';
