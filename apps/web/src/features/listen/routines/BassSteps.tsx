@@ -19,7 +19,10 @@ export function BassSteps({
     <>
       <BassTable bass={bass} />
       {bass.steps.length > 1 && (
-        <Link className="small d-inline-block py-1" to={`/jobs/${job.id}/listen/overlay?c=${captures.join(',')}`}>
+        <Link
+          className="small d-inline-block py-1"
+          to={`/jobs/${job.id}/listen/overlay?c=${captures.join(',')}`}
+        >
           Overlay its curves
         </Link>
       )}
