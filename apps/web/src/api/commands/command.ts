@@ -7,6 +7,8 @@ export type Touched = JobViewName | 'find' | 'list' | 'shop';
 /** Views of one job, by the name under which they are cached. */
 export const JOB_VIEWS = ['job', 'harness', 'measurements'] as const;
 type JobViewName = (typeof JOB_VIEWS)[number];
+/** Those that commands change before the server has answered. */
+export const SHOWN_AT_ONCE = ['job', 'harness'] as const;
 
 /**
  * A write, told in one place: what is sent, what it changes in the views that the page holds, and how it is undone. It
@@ -58,7 +60,7 @@ export class Views {
     this.change('harness', change);
   }
 
-  private change<T>(name: JobViewName, change: (view: T) => T): void {
+  private change<T>(name: (typeof SHOWN_AT_ONCE)[number], change: (view: T) => T): void {
     const key = [name, this.jobId];
     const view = this.queries.getQueryData<T>(key);
     if (view === undefined) return;

@@ -3,7 +3,7 @@ import type { Capture, HarnessView, JobView, Reading } from '@ulpen/core';
 import { QueryClient } from '@tanstack/react-query';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { json, pageServer, refuse } from '../../../test/page-server.ts';
-import { ApiProblem } from '../client.ts';
+import { api, ApiProblem } from '../client.ts';
 import { addReadings } from './add-readings.ts';
 import { addTarget } from './add-target.ts';
 import { runBound, runCommand } from './run-command.ts';
@@ -32,6 +32,19 @@ describe('a command', () => {
     await runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
     expect(seen).toMatch(/^\d{4}-/);
     expect(writes()).toMatchObject([{ method: 'POST', path: `/captures/${capture().id}/withdraw` }]);
+  });
+
+  it('leaves measurements that are on their way alone', async () => {
+    server.answer = ({ method }, response) =>
+      method === 'POST'
+        ? json(response, { ...capture(), withdrawnAt: '2026-11-02T09:00:00.000Z' }, 8, 201)
+        : setTimeout(() => json(response, { revision: 7 }, 8), 50);
+    const measurements = queries.fetchQuery({
+      queryKey: ['measurements', jobId],
+      queryFn: () => api.get(`/jobs/${jobId}/measurements`),
+    });
+    await runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
+    expect(await measurements).toEqual({ revision: 7 });
   });
 
   it('takes everything back when the server refuses', async () => {

@@ -2,7 +2,7 @@ import type { JobOutline } from '@ulpen/core';
 import type { QueryClient } from '@tanstack/react-query';
 import { api } from '../client.ts';
 import { newId } from '../new-id.ts';
-import { type Bound, type Command, JOB_VIEWS, type Touched, Views } from './command.ts';
+import { type Bound, type Command, JOB_VIEWS, SHOWN_AT_ONCE, type Touched, Views } from './command.ts';
 
 /** The end of the last command to each job: those to one job are sent one after the other, in the order of coming. */
 const last = new Map<string, Promise<unknown>>();
@@ -35,7 +35,7 @@ export async function runCommand<Input, Result>(
   const views = new Views(queries, jobId);
   // What is on its way would put back what is shown at once.
   if (command.atOnce && jobId)
-    await Promise.all(JOB_VIEWS.map((v) => queries.cancelQueries({ queryKey: [v, jobId] })));
+    await Promise.all(SHOWN_AT_ONCE.map((v) => queries.cancelQueries({ queryKey: [v, jobId] })));
   command.atOnce?.(views, input);
   try {
     const id = newId();
