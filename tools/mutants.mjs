@@ -4,7 +4,7 @@ import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { rowsOf } from './bench-against.mjs';
-import { ROOT, run, STATE, StepError } from './setup.mjs';
+import { giveUp, ROOT, run, STATE, StepError } from './setup.mjs';
 
 /** Folders of core; `whole`: files of which every mutant is tried, since what they decide is safety. */
 const FOLDERS = {
@@ -32,20 +32,27 @@ const { values, positionals } = parseArgs({
   allowPositionals: true,
   options: { count: { type: 'string', default: '200' }, seed: { type: 'string', default: '1' } },
 });
-const unknown = positionals.filter((folder) => !(folder in FOLDERS));
-if (unknown.length > 0)
-  throw new StepError(
-    `No folder of core: ${unknown.join(', ')}. There are ${Object.keys(FOLDERS).join(', ')}.`,
-  );
+try {
+  await main();
+} catch (error) {
+  giveUp(error);
+}
 
-await mkdir(join(STATE, 'mutants'), { recursive: true });
-const rows = [];
-for (const folder of positionals.length > 0 ? positionals : Object.keys(FOLDERS)) {
-  await tried(folder, FOLDERS[folder]);
-  const row = counted(folder, JSON.parse(await readFile(reportOf(folder), 'utf8')));
-  rows.push(row);
-  await writePage(rows);
-  console.log(`${folder}: ${row.killed} of ${row.tried} noticed (${row.score} %)`);
+async function main() {
+  const unknown = positionals.filter((folder) => !(folder in FOLDERS));
+  if (unknown.length > 0)
+    throw new StepError(
+      `No folder of core: ${unknown.join(', ')}. There are ${Object.keys(FOLDERS).join(', ')}.`,
+    );
+  await mkdir(join(STATE, 'mutants'), { recursive: true });
+  const rows = [];
+  for (const folder of positionals.length > 0 ? positionals : Object.keys(FOLDERS)) {
+    await tried(folder, FOLDERS[folder]);
+    const row = counted(folder, JSON.parse(await readFile(reportOf(folder), 'utf8')));
+    rows.push(row);
+    await writePage(rows);
+    console.log(`${folder}: ${row.killed} of ${row.tried} noticed (${row.score} %)`);
+  }
 }
 
 /** One folder's mutants, in a copy of the project. */

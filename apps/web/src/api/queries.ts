@@ -1,5 +1,12 @@
-import { useMemo } from 'react';
-import { type JobList, type JobMeasurements, type JobOutline, type JobView, measuredJob } from '@ulpen/core';
+import { useEffect, useMemo } from 'react';
+import {
+  holdsAll,
+  type JobList,
+  type JobMeasurements,
+  type JobOutline,
+  type JobView,
+  measuredJob,
+} from '@ulpen/core';
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { api } from './client.ts';
 
@@ -37,8 +44,14 @@ function useNewer<T extends { revision: number }>(name: string, jobId: string, p
   });
 }
 
-/** A job with what was measured on it; null until that is there. */
+/**
+ * A job with what was measured on it; null until that is there. What its outline names and the page lacks, since somebody
+ * measured meanwhile, is left out for the moment that it is asked for.
+ */
 export function useMeasuredJob(outline: JobOutline): JobView | null {
-  const { data } = useMeasurements(outline.id);
+  const { data, refetch } = useMeasurements(outline.id);
+  useEffect(() => {
+    if (data && !holdsAll(outline, data)) void refetch();
+  }, [outline, data, refetch]);
   return useMemo(() => (data ? measuredJob(outline, data) : null), [outline, data]);
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_CARS, viewOfCar } from '../carsim/index.ts';
-import { type JobMeasurements, type JobOutline, type JobView, measuredJob } from './views.ts';
+import { holdsAll, type JobMeasurements, type JobOutline, type JobView, measuredJob } from './views.ts';
 
 const parted = (job: JobView): JobMeasurements => ({
   revision: job.revision,
@@ -51,6 +51,8 @@ describe('a job of its outline and its measurements', () => {
     mine.captures[1].withdrawnAt = '2026-11-02T09:00:00.000Z';
     const measured = parted(job);
     measured.captures = measured.captures.filter((c) => c.id !== first.id);
+    expect([holdsAll(outline, parted(job)), holdsAll(outline, measured)]).toEqual([true, false]);
+    expect(holdsAll(outline, { ...parted(job), recordings: [] })).toBe(outline.recordings.length === 0);
     const shown = measuredJob(outline, measured).units[0].pairs.find((p) => p.id === pair.id)!;
     expect(shown.captures).toEqual([
       { ...second, withdrawnAt: '2026-11-02T09:00:00.000Z' },

@@ -91,6 +91,13 @@ export const jobViewSchema = jobOutlineSchema
   .meta({ id: 'JobView' });
 export type JobView = z.infer<typeof jobViewSchema>;
 
+/** Whether all that an outline names has come; otherwise somebody measured meanwhile, and it is asked for again. */
+export function holdsAll(outline: JobOutline, measured: JobMeasurements): boolean {
+  const known = new Set([...measured.captures, ...measured.recordings].map((m) => m.id));
+  const named = [...outline.units.flatMap((u) => u.pairs.flatMap((p) => p.captures)), ...outline.recordings];
+  return named.every((m) => known.has(m.id));
+}
+
 /**
  * A job with what was measured on its outputs. What counts and where is the outline's word; a measurement that has not
  * come yet is left out.

@@ -21,15 +21,16 @@ z.config({
       case 'invalid_value':
         return `must be ${issue.values.length > 1 ? 'one of ' : ''}${issue.values.map(String).join(', ')}`;
       case 'too_small':
+        if (UNIT[issue.origin] && issue.minimum === 1) return 'must not be empty';
         return `${issue.inclusive === false ? 'more than' : 'at least'} ${String(issue.minimum)}${UNIT[issue.origin] ?? ''}`;
       case 'too_big':
         return `${issue.inclusive === false ? 'less than' : 'at most'} ${String(issue.maximum)}${UNIT[issue.origin] ?? ''}`;
       case 'not_multiple_of':
         return `must be a multiple of ${issue.divisor}`;
       case 'unrecognized_keys':
-        return `knows no ${issue.keys.join(', ')}`;
+        return `unknown: ${issue.keys.join(', ')}`;
       case 'invalid_union':
-        return 'is none of the kinds that are known';
+        return 'is not a known kind';
       default:
         return undefined;
     }

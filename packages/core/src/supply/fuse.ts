@@ -9,13 +9,14 @@ export const FUSE_WITHIN_MM = 450;
 /** Loss in cable and return at full current, V: a setting of ours. */
 export const MOST_DROP_VOLTS = 0.5;
 
-/** The smallest fuse that carries a current all the time, A. */
+/** The smallest fuse that carries a current all the time, A; the largest sold where none does, as rule `fuse-small` says. */
 export function fuseFor(amps: number): number {
   return FUSE_SIZES.find((f) => f * CONTINUOUS >= amps) ?? FUSE_SIZES[FUSE_SIZES.length - 1];
 }
 
 /**
- * The thinnest cable that its fuse protects and that loses little enough.
+ * The thinnest cable that its fuse protects and that loses little enough; the thickest sold where none does, as rules
+ * `fuse-large` and `cable-drop` say.
  *
  * @param amps continuous
  * @param fuseAmps of the fuse before it

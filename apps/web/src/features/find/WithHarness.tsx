@@ -16,7 +16,7 @@ export function WithHarness({
   if (harness.isLoadingError) {
     return (
       <EmptyState
-        title="The plugs did not come"
+        title="The plugs did not load"
         actions={<Button onClick={() => void harness.refetch()}>Try again</Button>}
       >
         {harness.error.message}

@@ -13,7 +13,7 @@ export function MeasuredJob() {
   if (measurements.isPending) return <p className="p-4 quiet">Opening the measurements …</p>;
   return (
     <EmptyState
-      title="The measurements did not come"
+      title="The measurements did not load"
       actions={<Button onClick={() => void measurements.refetch()}>Try again</Button>}
     >
       {measurements.error?.message}

@@ -7,8 +7,9 @@ import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { json, pageServer, refuse } from '../../../test/page-server.ts';
-import { useFramedJob } from '../../api/framed-job.ts';
+import { useFramedJob, useFramedMeasuredJob } from '../../api/framed-job.ts';
 import { JobFrame } from './JobFrame.tsx';
+import { MeasuredJob } from './MeasuredJob.tsx';
 
 // Which theme a browser likes is not known here: one was chosen.
 vi.hoisted(() => localStorage.setItem('ulpen-theme', 'bay'));
@@ -30,11 +31,15 @@ function Stage() {
   );
 }
 
+const STAGES = [
+  { path: 'intake', element: <Stage /> },
+  { element: <MeasuredJob />, children: [{ path: 'listen', element: <Measured /> }] },
+];
+
 function opened(address: string) {
-  const router = createMemoryRouter(
-    [{ path: '/jobs/:jobId', element: <JobFrame />, children: [{ path: 'intake', element: <Stage /> }] }],
-    { initialEntries: [address] },
-  );
+  const router = createMemoryRouter([{ path: '/jobs/:jobId', element: <JobFrame />, children: STAGES }], {
+    initialEntries: [address],
+  });
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   render(
     <QueryClientProvider client={queries}>
@@ -42,6 +47,12 @@ function opened(address: string) {
     </QueryClientProvider>,
   );
   return router;
+}
+
+/** A stage that stands on what was measured. */
+function Measured() {
+  const job = useFramedMeasuredJob();
+  return <p>{job.units.flatMap((u) => u.pairs.flatMap((p) => p.captures)).length} captures</p>;
 }
 
 describe('the frame of a job', () => {
@@ -55,6 +66,27 @@ describe('the frame of a job', () => {
     // Back again, to a job that is there at once.
     await act(() => router.navigate(-1));
     expect((await noteOn(one)).value).toBe('');
+  });
+
+  it('asks again for measurements when its outline names one that it lacks', async () => {
+    const captures = one.units.flatMap((u) => u.pairs.flatMap((p) => p.captures));
+    let asked = 0;
+    server.answer = ({ path }, response) => {
+      if (path.includes('/outline')) return json(response, one, 1);
+      // Somebody measured between the two answers.
+      json(
+        response,
+        {
+          revision: ++asked,
+          captures: asked === 1 ? captures.slice(1) : captures,
+          recordings: one.recordings,
+        },
+        asked,
+      );
+    };
+    opened('/jobs/j1/listen');
+    expect(await screen.findByText(`${captures.length} captures`)).toBeTruthy();
+    expect(asked).toBe(2);
   });
 
   it('says that there is no such job, or that it did not open and how to try again', async () => {

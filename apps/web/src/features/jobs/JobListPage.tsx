@@ -62,7 +62,7 @@ export function JobListPage() {
         {jobs.isPending && <p className="quiet p-3">Opening …</p>}
         {jobs.isLoadingError && (
           <EmptyState
-            title="The list did not come"
+            title="The list did not load"
             actions={<Button onClick={() => void jobs.refetch()}>Try again</Button>}
           >
             {jobs.error.message}

@@ -13,7 +13,7 @@ export const levelsKnown: PlanRule = ({ feeds }) => {
     planRemark(
       'levels-known',
       'assumption',
-      `The volts for ${listWords(open.map((f) => f.name.toLowerCase()))} were not measured: ${said}, taken from a sibling or from what such a stage gives.`,
+      `The volts for ${listWords(open.map((f) => f.name.toLowerCase()))} were not measured: ${said} is assumed, from a sibling or from what such a stage gives.`,
       {
         pairId: open[0].sources[0].pair.id,
         remedy: 'Read the volts of a tone, or record one with a calibrated input.',
