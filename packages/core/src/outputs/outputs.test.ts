@@ -7,7 +7,6 @@ import type { HarnessReading } from '../harness/harness-input.ts';
 import { type HarnessWorkings, mapHarness } from '../harness/map-harness.ts';
 import type { EndView, OutputEnd, Pair, PairFields, Unit } from '../model/unit.ts';
 import type { Channel } from '../model/words.ts';
-import { endConflicts } from './end-conflict.ts';
 import { mapDifferences } from './map-differences.ts';
 import { drivesSpeakers, pairPlace, placeKnown, speakerName, wireOfSign } from './place.ts';
 import { conePolarity, signalPolarity } from './polarity.ts';
@@ -88,47 +87,6 @@ describe('the place of an output', () => {
     expect(wireAt('k1', readings, sheets)).toEqual({ wire: 'BN', standing: 'measured' });
     expect(wireAt('k1', readings.slice(1), sheets)).toEqual({ wire: 'GN', standing: 'claimed' });
     expect(wireAt('k2', readings, sheets)).toEqual({ wire: null, standing: null });
-  });
-});
-
-describe('cavities that two outputs name', () => {
-  const own = (part: Partial<Pair>, ...list: EndView[]) => output(FRONT_LEFT, list, { id: 'p9', ...part });
-  const other = (part: Partial<Pair>, ...list: EndView[]) =>
-    output({ side: 'right', axle: 'front', way: 'full' }, list, part);
-  const shared = (mine: Pair['stage'], theirs: Pair['stage'], sign: OutputEnd['sign'] = 'minus') =>
-    endConflicts(own({ stage: mine }, end('plus', 'k1'), end('minus', 'k4')), [
-      other({}, end('plus', 'k7')),
-      other(
-        { stage: theirs },
-        end('plus', sign === 'plus' ? 'k4' : 'k2'),
-        end('minus', sign === 'minus' ? 'k4' : 'k2'),
-      ),
-    ]);
-  it.each(['single-ended', 'line'] as const)(
-    'a minus is common to outputs that do not drive it: %s',
-    (stage) => {
-      expect(shared(stage, 'line')).toEqual([]);
-      expect(shared(stage, 'single-ended')).toEqual([]);
-    },
-  );
-  it.each(['unknown', 'bridge'] as const)('and to no others: %s', (stage) => {
-    for (const conflicts of [shared(stage, 'line'), shared('line', stage), shared(stage, stage)])
-      expect(conflicts).toMatchObject([
-        { end: 1, message: expect.stringContaining('the minus of Front right') },
-      ]);
-  });
-  it('a plus is never common, nor is one’s plus another’s minus', () => {
-    const belongs = { end: 1, message: 'this cavity already belongs to Front right' };
-    expect(shared('line', 'line', 'plus')).toEqual([belongs]);
-    expect(
-      endConflicts(own({ stage: 'line' }, end('plus', 'k4')), [other({ stage: 'line' }, end('minus', 'k4'))]),
-    ).toEqual([{ ...belongs, end: 0 }]);
-    expect(
-      endConflicts(own({ stage: 'line' }, end('plus', 'k4')), [other({ stage: 'line' }, end('plus', 'k4'))]),
-    ).toEqual([{ ...belongs, end: 0 }]);
-  });
-  it('what nobody else names is free', () => {
-    expect(endConflicts(own({}, ...ends(1, 2)), [other({}, ...ends(3, 4))])).toEqual([]);
   });
 });
 

@@ -4,7 +4,7 @@ import { type GuidedTest, outputsOf, ofOutput, QUIET_CONTROLS } from '../guided-
 export const bass: GuidedTest = {
   id: 'bass',
   title: 'Bass over volume',
-  asks: 'Does bass vanish as the volume rises, and from which step?',
+  asks: 'Is bass cut as the volume rises, and from which step?',
   with: 'analyser',
   set: [...QUIET_CONTROLS, 'speaker on as the load'],
   steps: [
