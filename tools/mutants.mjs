@@ -17,8 +17,9 @@ const FOLDERS = {
   model: {},
   outputs: {},
   plan: { but: ['plan/rules'] },
-  'plan/rules': { whole: ['.ts'], tests: 'plan' },
+  'plan/rules': { whole: ['.ts'] },
   quantity: {},
+  readings: {},
   signal: {},
   sound: {},
   summing: {},
@@ -56,7 +57,7 @@ async function main() {
 }
 
 /** One folder's mutants, in a copy of the project. */
-async function tried(folder, { whole = [], but = [], tests = folder }) {
+async function tried(folder, { whole = [], but = [] }) {
   const config = join(STATE, 'mutants', 'stryker.json');
   const src = `packages/core/src/${folder}`;
   await writeFile(
@@ -86,7 +87,7 @@ async function tried(folder, { whole = [], but = [], tests = folder }) {
       ULPEN_MUTANTS_COUNT: values.count,
       ULPEN_MUTANTS_SEED: values.seed,
       ULPEN_MUTANTS_WHOLE: whole.map((file) => (file === '.ts' ? file : `/${file}`)).join(' '),
-      ULPEN_MUTANTS_TESTS: `src/${tests}`,
+      ULPEN_MUTANTS_TESTS: `src/${folder}`,
     },
   });
 }

@@ -8,7 +8,7 @@ export const deviceChosen: PlanRule = ({ plan }) =>
       planRemark(
         e.kind === 'data-interface' ? 'interface-fits' : 'device-chosen',
         'assumption',
-        `Nothing in the library fits as ${e.kind === 'amplifier' ? 'amplifier' : e.kind.replace('-', ' ')}: ${e.says}.`,
+        `Nothing in the library fits as ${e.kind.replace('-', ' ')}: ${e.says}.`,
         { remedy: 'Add one to the library, and its limits are checked.', settle: LIBRARY },
       ),
     );

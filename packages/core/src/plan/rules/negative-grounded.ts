@@ -8,9 +8,7 @@ export const negativeGrounded: FeedRule = (context) => {
   if (speakers.length === 0) return [];
   const direct = feed.device === 'direct';
   const device = direct ? drive.amplifier : box;
-  const input = device?.speakerInput ?? null;
-  if (device === null || (input?.floating ?? false) || device.kind === 'passive-converter') return [];
-  if (input === null) return [];
+  if (!device?.speakerInput || device.speakerInput.floating || device.kind === 'passive-converter') return [];
   return [
     remark(
       context,

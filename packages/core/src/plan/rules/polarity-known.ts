@@ -24,9 +24,9 @@ export const polarityKnown: FeedRule = (context) => {
     if (loss < WORTH_A_WORD_DB) return [];
     const standing = source.pair.signal.standing === 'claimed' ? 'only claimed' : 'assumed';
     const depth = loss > 24 ? 'more than 24' : loss.toFixed(0);
-    const text = `${source.name}: polarity is ${standing}. If it is the other way round, the sum drops ${depth} dB at ${formatFrequency(SUM_GRID_HZ[at])}. `;
+    const text = `${source.name}: polarity is ${standing}. If it is the other way round, the sum drops ${depth} dB at ${formatFrequency(SUM_GRID_HZ[at])}.`;
     return [
-      remark(context, 'polarity-known', 'assumption', text.trim(), {
+      remark(context, 'polarity-known', 'assumption', text, {
         pairId: source.pair.id,
         remedy: 'One recording of both outputs together settles it.',
         settle: test('arrival'),

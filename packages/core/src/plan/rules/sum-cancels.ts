@@ -13,22 +13,26 @@ export const sumCancels: FeedRule = (context) => {
   if (feed.taps.length < 2) return [];
   const inputs = feed.taps.map((tap, i) => ({ ...tap, response: sources[i].response }));
   const { from, to } = gridRange(feed.need);
-  const now = levelOf(sumResponses(inputs, SUM_GRID_HZ)).slice(from, to + 1);
-  const deepest = (levels: readonly number[]) => Math.min(...levels);
-  for (let k = 1; k < inputs.length; k++) {
+  const levels = (parts: typeof inputs) => levelOf(sumResponses(parts, SUM_GRID_HZ)).slice(from, to + 1);
+  const now = levels(inputs);
+  const deepest = Math.min(...now);
+  // Of two that work against each other either can be turned; of more, the one that is turned gains most.
+  let against = { k: -1, gainDb: AGAINST_DB };
+  inputs.forEach((_, k) => {
     const turned = inputs.map((input, i) => (i === k ? { ...input, inverted: !input.inverted } : input));
-    const then = levelOf(sumResponses(turned, SUM_GRID_HZ)).slice(from, to + 1);
-    if (deepest(then) - deepest(now) < AGAINST_DB) continue;
-    const at = now.indexOf(deepest(now));
-    return [
-      remark(
-        context,
-        'polarity-mixed',
-        sources[k].pair.signal.standing === 'measured' || feed.phase === 'measured' ? 'error' : 'warning',
-        `${name}: ${sources[k].name.toLowerCase()} works against the others around ${formatFrequency(SUM_GRID_HZ[from + at])}.`,
-        { pairId: sources[k].pair.id, remedy: 'Flip it at the summing desk.' },
-      ),
-    ];
-  }
-  return [];
+    const gainDb = Math.min(...levels(turned)) - deepest;
+    if (gainDb >= against.gainDb - 1e-9) against = { k, gainDb };
+  });
+  if (against.k < 0) return [];
+  const source = sources[against.k];
+  const at = SUM_GRID_HZ[from + now.indexOf(deepest)];
+  return [
+    remark(
+      context,
+      'polarity-mixed',
+      source.pair.signal.standing === 'measured' || feed.phase === 'measured' ? 'error' : 'warning',
+      `${name}: ${source.name.toLowerCase()} works against the others around ${formatFrequency(at)}.`,
+      { pairId: source.pair.id, remedy: 'Flip it at the summing desk.' },
+    ),
+  ];
 };

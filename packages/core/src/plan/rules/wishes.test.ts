@@ -1,0 +1,256 @@
+import { describe, expect, it } from 'vitest';
+import type { KeepItem } from '../../model/brief.ts';
+import { START_BRIEF } from '../../model/brief.ts';
+import type { Equipment } from '../../model/plan.ts';
+import {
+  madeAmplifier,
+  madeDevice,
+  madeDrive,
+  madeFeed,
+  madePlan,
+  type MadePlan,
+  madeSource,
+  verdict,
+} from '../../../test/made-up-plan.ts';
+import { cancellingOff } from './cancelling-off.ts';
+import { channelsEnough } from './channels-enough.ts';
+import { claimContradicted } from './claim-contradicted.ts';
+import { deviceChosen } from './device-chosen.ts';
+import { forbiddenCircuit } from './forbidden-circuit.ts';
+import { interfaceFits } from './interface-fits.ts';
+import { latencyApart } from './latency-apart.ts';
+import { microphonesKept } from './microphones-kept.ts';
+import { networkNode } from './network-node.ts';
+import { warningSoundLost } from './warning-sound-lost.ts';
+import { wishKept } from './wish-kept.ts';
+import { withinBudget } from './within-budget.ts';
+
+const line = (part: Partial<Equipment>): Equipment => ({
+  kind: 'converter',
+  name: null,
+  count: 1,
+  says: '2 inputs',
+  priceClass: 2,
+  targetIds: ['t1'],
+  ...part,
+});
+
+describe('what Find forbids', () => {
+  const harness = {
+    places: {},
+    locked: ['p2'],
+    contradicted: [{ pairId: 'p2', says: '0.4 Ω to ground at C1·7.' }],
+  };
+  const tapped = (id: string) =>
+    madeFeed({ sources: [madeSource({ id: 'p1' }), madeSource({ id })], input: { harness } });
+  it('no tap on a restraint system or high voltage', () => {
+    expect(forbiddenCircuit(tapped('p2'))).toEqual([
+      verdict('error', 'forbidden-circuit', 'sits on a plug of a restraint system or of high voltage', {
+        targetId: 't1',
+        pairId: 'p2',
+        settle: 'find',
+        remedy: 'only as the vehicle maker says',
+      }),
+    ]);
+    expect(forbiddenCircuit(tapped('p3'))).toEqual([]);
+  });
+  it('no tap on a wire that a reading speaks against', () => {
+    expect(claimContradicted(tapped('p2'))).toEqual([
+      verdict('error', 'claim-contradicted', 'Front left: 0.4 Ω to ground at C1·7.', {
+        targetId: 't1',
+        pairId: 'p2',
+        settle: 'find',
+        remedy: 'Settle it in Find',
+      }),
+    ]);
+    expect(claimContradicted(tapped('p3'))).toEqual([]);
+  });
+});
+
+describe('what the car needs', () => {
+  const lost = (sound: 'chimes' | 'parking', after: 'lost' | 'same') =>
+    warningSoundLost(madePlan({ triggers: [{ sound, after, says: 'Chimes: gone.' }] }));
+  it('sounds that the law asks for are never given up', () => {
+    expect(lost('chimes', 'lost')).toEqual([
+      verdict('error', 'warning-sound-lost', 'Chimes: gone. It must go on working.', {
+        settle: 'listen/added',
+        remedy: 'Leave the speaker',
+      }),
+    ]);
+    expect(lost('chimes', 'same')).toEqual([]);
+    expect(lost('parking', 'lost')).toEqual([]);
+  });
+  const node = (factoryAmplifier: 'removed' | 'node', fibreOrData: 'yes' | 'no' | 'unknown', data = false) =>
+    networkNode(
+      madePlan({
+        setup: { factoryAmplifier },
+        input: {
+          clues: { fibreOrData } as never,
+          harness: {
+            places: data ? { data: { place: 'C1·3', measured: true } } : {},
+            contradicted: [],
+            locked: [],
+          },
+        },
+      }),
+    );
+  it('its network misses an amplifier that is gone', () => {
+    const error = verdict('error', 'network-node', 'is a node of the car’s network', {
+      remedy: 'plugged to the network',
+    });
+    expect(node('removed', 'yes')).toEqual([error]);
+    expect(node('removed', 'no', true)).toEqual([error]);
+    expect(node('removed', 'no')).toEqual([]);
+    expect(node('node', 'yes')).toEqual([]);
+    expect(node('removed', 'unknown')).toEqual([
+      verdict('assumption', 'network-node', 'is not known; the plan takes it out', {
+        settle: 'intake',
+        remedy: 'Look for a data line',
+      }),
+    ]);
+  });
+  const heard = (cancelling: 'left' | 'switched-off' | 'absent', engine: 'active' | 'none') =>
+    cancellingOff(
+      madePlan({
+        setup: { cancelling },
+        feeds: [madeFeed({ sources: [madeSource({ facts: { engine } as never })] })],
+      }),
+    );
+  it('noise cancelling never runs through the new system', () => {
+    expect(heard('left', 'active')).toEqual([
+      verdict('error', 'cancelling-off', 'runs through front left into the new system', {
+        pairId: 'p1',
+        settle: 'setup',
+        remedy: 'Switch it off',
+      }),
+    ]);
+    expect(heard('switched-off', 'active')).toEqual([
+      verdict('assumption', 'cancelling-off', 'is not shown', {
+        pairId: 'p1',
+        settle: 'listen/engine',
+        remedy: 'Try it now',
+      }),
+    ]);
+    expect(heard('absent', 'active')).toEqual([]);
+    expect(heard('left', 'none')).toEqual([]);
+    expect(heard('switched-off', 'none')).toEqual([]);
+  });
+  it('its microphones stay plugged in', () => {
+    expect(microphonesKept(madePlan())).toEqual([]);
+    expect(microphonesKept(madePlan({ setup: { microphones: 'unplugged' } }))).toEqual([
+      verdict('error', 'microphones-kept', 'emergency call', { settle: 'setup', remedy: 'plugged in' }),
+    ]);
+  });
+});
+
+describe('what the owner wants', () => {
+  const kept = (item: KeepItem | null, made: MadePlan) =>
+    wishKept(
+      madePlan({ ...made, input: { ...made.input, brief: { ...START_BRIEF, keep: item ? [item] : [] } } }),
+    );
+  const loss = (rule: string) => ({ losses: [{ rule, text: '', consent: true }] });
+  const large = {
+    equipment: [line({ name: 'Wide' }), line({ name: 'Tall' }), line({})],
+    input: {
+      devices: [
+        madeDevice({ kind: 'processor', name: 'Wide', size: 'large' }),
+        madeDevice({ kind: 'converter', name: 'Tall', size: 'small' }),
+      ],
+    },
+  };
+  it.each([
+    ['no-cut-wires', { figures: { cuts: 1 } }, '1 factory wires would be cut', 'harness pair'],
+    ['parking', loss('lost-parking'), 'Parking sounds would be lost', 'on the factory amplifier'],
+    ['telephone', loss('lost-telephone'), 'The telephone would be lost', 'on the factory amplifier'],
+    ['centre', loss('lost-centre'), 'The centre would fall silent', 'Add a target'],
+    ['factory-subwoofer', loss('lost-subwoofer'), 'subwoofer would fall silent', 'Leave the amplifier in'],
+    ['boot-space', large, 'Wide takes boot space', 'smaller'],
+  ] as const)('%s is kept, where it is asked for', (item, made, text, remedy) => {
+    expect(kept(item, made as MadePlan)).toEqual([
+      verdict('error', 'wish-kept', text, { settle: 'intake', remedy }),
+    ]);
+    expect(kept(null, made as MadePlan)).toEqual([]);
+    expect(kept(item, loss('lost-rear'))).toEqual([]);
+    if ('losses' in made)
+      expect(kept(item, { losses: [...loss('lost-rear').losses, ...made.losses] })).toHaveLength(1);
+  });
+  it('parts and hours within what is agreed', () => {
+    const spent = (
+      budget: 'low' | 'middle' | 'high' | 'open',
+      priceClass: number,
+      hours: number | null = null,
+      from = 4,
+    ) =>
+      withinBudget(
+        madePlan({
+          figures: { priceClass, hours: { from, to: 9 } },
+          input: { brief: { ...START_BRIEF, budget, hours } },
+        }),
+      );
+    expect(spent('low', 2)).toEqual([]);
+    expect(spent('low', 3)).toEqual([
+      verdict('warning', 'within-budget', 'above the agreed budget', { settle: 'intake' }),
+    ]);
+    expect(spent('middle', 3)).toEqual([]);
+    expect(spent('middle', 4)).toHaveLength(1);
+    expect([...spent('high', 4), ...spent('open', 4)]).toEqual([]);
+    expect(spent('open', 1, 4)).toEqual([]);
+    expect(spent('open', 1, 3.5)).toEqual([
+      verdict('warning', 'within-hours', 'It takes 4 hours or more; 3.5 are agreed', { settle: 'intake' }),
+    ]);
+  });
+});
+
+describe('what is bought', () => {
+  it('an amplifier has a channel for everything on it', () => {
+    const amplifier = madeAmplifier({ name: 'Four' });
+    const on = (...channels: number[]) =>
+      channelsEnough(
+        madePlan({
+          drives: [
+            ...channels.map((n) => madeDrive(amplifier, { channels: n })),
+            madeDrive(null, { channels: 9 }),
+          ],
+          input: { devices: [madeAmplifier({ name: 'Other' }), amplifier] },
+        }),
+      );
+    expect(on(2, 2)).toEqual([]);
+    expect(on(2, 2, 1)).toEqual([
+      verdict('error', 'channels-enough', 'Four has 4 channels; 5 are wanted of it', {
+        settle: 'library',
+        remedy: 'another amplifier',
+      }),
+    ]);
+  });
+  it('what only its kind is known of is named, and what it must do', () => {
+    const equipment = [
+      line({}),
+      line({ kind: 'amplifier' }),
+      line({ kind: 'data-interface' }),
+      line({ name: 'Known' }),
+    ];
+    const more = { settle: 'library', remedy: 'Add one to the library' };
+    expect(deviceChosen(madePlan({ equipment }))).toEqual([
+      verdict('assumption', 'device-chosen', 'fits as converter: 2 inputs', more),
+      verdict('assumption', 'device-chosen', 'fits as amplifier', more),
+      verdict('assumption', 'interface-fits', 'fits as data interface', more),
+    ]);
+  });
+  it('an interface is asked about this car', () => {
+    expect(interfaceFits(madePlan({ equipment: [line({ kind: 'data-interface', name: 'Gate' })] }))).toEqual([
+      verdict('assumption', 'interface-fits', 'That Gate speaks to this car’s data is not shown', {
+        settle: 'library',
+        remedy: 'Ask its maker',
+      }),
+    ]);
+    expect(
+      interfaceFits(madePlan({ equipment: [line({ kind: 'data-interface' }), line({ name: 'Known' })] })),
+    ).toEqual([]);
+  });
+  it('processed channels come no later than 5 ms', () => {
+    expect(latencyApart(madePlan({ figures: { latencyMs: 5 } }))).toEqual([]);
+    expect(latencyApart(madePlan({ figures: { latencyMs: 5.1 } }))).toEqual([
+      verdict('warning', 'latency-apart', '5.1 ms after untouched ones', { remedy: 'Delay' }),
+    ]);
+  });
+});

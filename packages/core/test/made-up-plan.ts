@@ -1,0 +1,308 @@
+// One rule, one made-up situation: feeds and plans whose parts are given by hand, the rest plain and harmless.
+import { expect } from 'vitest';
+import type { DeviceFields, LibraryDevice } from '../src/model/device.ts';
+import { deviceFieldsSchema } from '../src/model/device.ts';
+import type { Feed, Figures, Loss, Remark, Severity, Tap, Trigger } from '../src/model/plan.ts';
+import type { Setup } from '../src/model/setup.ts';
+import { type Speaker, type Target, USUAL_SPEAKER } from '../src/model/target.ts';
+import { pairName } from '../src/model/unit.ts';
+import { contextOf } from '../src/plan/context.ts';
+import type { Drive } from '../src/plan/equipment.ts';
+import { NO_FACTS, type OutputFacts } from '../src/plan/output-facts.ts';
+import { planInput, type PlanInput, type PlanPair } from '../src/plan/plan-input.ts';
+import { feedName } from '../src/plan/reasons.ts';
+import type { FeedInContext, PlanInContext } from '../src/plan/rules/rule.ts';
+import type { Source } from '../src/plan/sources.ts';
+import { analyseResponse } from '../src/signal/analyse.ts';
+import { SUM_GRID_HZ } from '../src/summing/output-response.ts';
+
+/** An amplifier's front left output, bridged and not measured in volts. */
+export function madePair({
+  facts,
+  ...part
+}: Partial<Omit<PlanPair, 'facts'>> & { facts?: Partial<OutputFacts> } = {}): PlanPair {
+  return {
+    id: 'p1',
+    unitId: 'u1',
+    version: 1,
+    side: 'left',
+    axle: 'front',
+    way: 'full',
+    suffix: '',
+    ends: [],
+    placeText: '',
+    stage: 'unknown',
+    statedPolarity: 'unknown',
+    signal: { sign: 'normal', standing: 'assumed' },
+    volumeSteps: [18],
+    capture: null,
+    unitKind: 'amplifier',
+    unitName: 'Amplifier',
+    facts: { ...NO_FACTS, ...facts },
+    ...part,
+  };
+}
+
+const highPassed = (cornerHz: number) => SUM_GRID_HZ.map((f) => -10 * Math.log10(1 + (cornerHz / f) ** 4));
+const analyses = new Map<number, ReturnType<typeof analyseResponse>>();
+
+/** Analysed once for all tests: most rules do not look at it. */
+function analysisOf(cornerHz: number) {
+  const known = analyses.get(cornerHz);
+  if (known) return known;
+  const analysis = analyseResponse({ frequencyHz: [...SUM_GRID_HZ], levelDb: highPassed(cornerHz) });
+  analyses.set(cornerHz, analysis);
+  return analysis;
+}
+
+/** An output that passes everything at 0 dB, or what a second-order high-pass at `cornerHz` leaves of it. */
+export function madeSource(part: Parameters<typeof madePair>[0] = {}, cornerHz = 0): Source {
+  const levelDb = highPassed(cornerHz);
+  const pair = madePair(part);
+  return {
+    pair,
+    captureId: `c-${pair.id}`,
+    name: pairName(pair),
+    analysis: analysisOf(cornerHz),
+    response: { re: Float64Array.from(levelDb, (l) => 10 ** (l / 20)), im: new Float64Array(levelDb.length) },
+    phase: 'minimum-phase',
+    group: null,
+    arrival: 0,
+  };
+}
+
+export function madeDevice(part: Partial<DeviceFields> & Pick<DeviceFields, 'kind'>): LibraryDevice {
+  const fields = deviceFieldsSchema.parse({ name: `Plain ${part.kind}`, priceClass: 2, ...part });
+  return { ...fields, id: fields.name, version: 1 };
+}
+
+type Stage = NonNullable<DeviceFields['amplifier']>;
+
+/** Four channels of 50 W down to 2 ohm, 4 ohm bridged, with a line input from 1 to 4 V. */
+export function madeAmplifier({
+  amplifier,
+  ...part
+}: Partial<Omit<DeviceFields, 'amplifier'>> & { amplifier?: Partial<Stage> } = {}): LibraryDevice {
+  return madeDevice({
+    kind: 'amplifier',
+    lineInput: { minVolts: 1, maxVolts: 4, ohm: null, floating: false },
+    ...part,
+    amplifier: {
+      channels: 4,
+      wattsAt4: 50,
+      wattsAt2: null,
+      wattsBridged: null,
+      minOhm: 2,
+      minBridgedOhm: 4,
+      efficiency: 0.8,
+      subwooferFrom: 'own',
+      modeSwitch: false,
+      ...amplifier,
+    },
+  });
+}
+
+/** A drive by one 4-ohm coil. */
+export function madeDrive(
+  amplifier: LibraryDevice | null,
+  part: Partial<Drive> & { ohm?: number } = {},
+): Drive {
+  const { ohm = 4, ...rest } = part;
+  return {
+    amplifier,
+    arrangement: { name: 'one coil', network: 'coil', ohm, coils: 1 },
+    bridged: false,
+    watts: amplifier ? 50 : null,
+    channels: 1,
+    ...rest,
+  };
+}
+
+export const SETUP: Setup = {
+  joining: 'tap',
+  speakerWire: 'new',
+  factoryAmplifier: 'stays',
+  microphones: 'kept',
+  cancelling: 'absent',
+  loudestStep: 20,
+  turnOn: { by: 'accessory', relay: false, asleep: 'dead', restart: 'steady', amps: 5, delaySeconds: 2 },
+  supply: {
+    from: 'battery',
+    feedFuseAmps: null,
+    fuseAmps: 60,
+    fuseMm: 300,
+    cableMm2: 20,
+    cableM: 5,
+    metal: 'copper',
+    ground: 'body',
+    sides: 'apart',
+  },
+};
+
+const FIGURES: Figures = {
+  taps: 2,
+  cuts: 0,
+  boxes: 2,
+  hours: { from: 4, to: 6 },
+  priceClass: 2,
+  sineAmps: 40,
+  musicAmps: 15,
+  standingAmps: 0.002,
+  standingDays: null,
+  dropVolts: 0.2,
+  latencyMs: 0,
+};
+
+export interface MadeSetup extends Partial<Omit<Setup, 'turnOn' | 'supply'>> {
+  turnOn?: Partial<Setup['turnOn']>;
+  supply?: Partial<Setup['supply']>;
+}
+const setupWith = ({ turnOn, supply, ...rest }: MadeSetup = {}): Setup => ({
+  ...SETUP,
+  ...rest,
+  turnOn: { ...SETUP.turnOn, ...turnOn },
+  supply: { ...SETUP.supply, ...supply },
+});
+
+export interface MadeFeed {
+  sources?: Source[];
+  feed?: Partial<Feed>;
+  target?: Partial<Omit<Target, 'speaker'>> & { speaker?: Partial<Speaker> };
+  box?: LibraryDevice | null;
+  drive?: Drive;
+  setup?: MadeSetup;
+  /** of the plan's input: library, brief, clues, what Find says, outputs that are not used */
+  input?: Partial<PlanInput>;
+}
+
+export function madeTap(pairId: string, part: Partial<Tap> = {}): Tap {
+  return { pairId, captureId: null, inverted: false, gainDb: 0, delayMs: 0, allPassHz: null, ...part };
+}
+
+/** The front left channel of a stereo target, fed by a converter from its sources. */
+export function madeFeed(made: MadeFeed = {}): FeedInContext {
+  const { sources = [madeSource()], box = null, drive = madeDrive(null), input } = made;
+  const { speaker, ...part } = made.target ?? {};
+  const target: Target = {
+    id: 't1',
+    jobId: 'j1',
+    version: 1,
+    name: 'Front set',
+    layout: 'stereo',
+    axle: 'front',
+    lowHz: 80,
+    highHz: 16_000,
+    speakerLevelInput: false,
+    amplifierId: null,
+    ...part,
+    speaker: { ...USUAL_SPEAKER, ...speaker },
+  };
+  const flat = SUM_GRID_HZ.map(() => 0);
+  const feed: Feed = {
+    targetId: target.id,
+    side: 'left',
+    device: 'converter',
+    taps: sources.map(({ pair, captureId }) => madeTap(pair.id, { captureId })),
+    by: 'convert',
+    correction: [],
+    boostDb: 0,
+    need: { lowHz: target.lowHz, highHz: target.highHz },
+    levelDb: flat,
+    span: null,
+    phase: 'measured',
+    withinDb: 1,
+    covers: true,
+    missing: [],
+    loads: sources.map(() => ({ kind: 'speaker', ohm: null, watts: null })),
+    chain: null,
+    crossover: { highPass: null, lowPass: null },
+    coils: null,
+    bass: null,
+    latencyMs: 0,
+    ...made.feed,
+  };
+  const pairs = [...sources.map((s) => s.pair), ...(input?.pairs ?? [])];
+  return {
+    feed,
+    target,
+    sources,
+    name: feedName(target, feed.side),
+    setup: setupWith(made.setup),
+    box,
+    drive,
+    context: contextOf(planInput({ targets: [target], ...input, pairs })),
+  };
+}
+
+/** Levels of a feed: volts and what each point takes, in their order. */
+export function madeChain(
+  ...points: [name: string, volts: number, maxVolts: number | null][]
+): Feed['chain'] {
+  return {
+    points: points.map(([name, volts, maxVolts]) => ({ name, volts, maxVolts, standing: 'measured' })),
+    firstToClip: 0,
+    deviceGainDb: 0,
+    gain: { toneDb: 0, overlapDb: 0, volts: 14, watts: 50, ohm: 4, step: 20 },
+    passive: { would: false, says: '' },
+  };
+}
+
+export interface MadePlan {
+  feeds?: FeedInContext[];
+  setup?: MadeSetup;
+  figures?: Partial<Figures>;
+  equipment?: PlanInContext['plan']['equipment'];
+  losses?: Loss[];
+  triggers?: Trigger[];
+  drives?: Drive[];
+  input?: Partial<PlanInput>;
+}
+
+/** A plan around its feeds, or around none where a rule does not look at them. */
+export function madePlan(made: MadePlan = {}): PlanInContext {
+  const { feeds = [], drives = [], input, equipment = [], losses = [], triggers = [] } = made;
+  return {
+    plan: {
+      strategy: 'convert',
+      title: 'Convert',
+      device: 'converter',
+      covers: true,
+      withinDb: 1,
+      feeds: feeds.map((f) => f.feed),
+      setup: setupWith(made.setup),
+      changes: { setup: {}, feeds: [], loads: [], boxes: [] },
+      equipment,
+      losses,
+      duties: [],
+      triggers,
+      turnOn: [],
+      figures: { ...FIGURES, ...made.figures },
+    },
+    feeds,
+    drives: new Map(drives.map((drive, i) => [`t${i + 1}`, drive])),
+    context: contextOf(
+      planInput({ ...input, pairs: input?.pairs ?? feeds.flatMap((f) => f.sources.map((s) => s.pair)) }),
+    ),
+  };
+}
+
+/** What a remark must say: severity, rule, words of its text, and where it is settled (`listen/clean`). */
+export function verdict(
+  severity: Severity,
+  rule: string,
+  text: string | RegExp,
+  more: { settle?: string; remedy?: string; pairId?: string | null; targetId?: string | null } = {},
+): Remark {
+  const [stage, test = null] = more.settle?.split('/') ?? [];
+  return expect.objectContaining({
+    severity,
+    rule,
+    text: expect.stringMatching(
+      typeof text === 'string' ? new RegExp(text.replace(/[()+?.]/g, '\\$&')) : text,
+    ),
+    remedy: more.remedy === undefined ? null : expect.stringContaining(more.remedy),
+    settle: stage === undefined ? null : { stage, test },
+    pairId: more.pairId ?? null,
+    targetId: more.targetId ?? null,
+  }) as Remark;
+}
