@@ -80,9 +80,8 @@ describe('polarityKnown', () => {
     const middle = source({ id: 'p2' });
     const near = (hz: number) => 1 / (1 + Math.log2(hz / 500) ** 2);
     middle.response = { ...middle.response, re: middle.response.re.map((v, i) => v * near(SUM_GRID_HZ[i])) };
-    expect(polarityKnown(context([source({ signal: MEASURED }), middle], assumed))[0].text).toContain(
-      'at 500 Hz',
-    );
+    const [most] = polarityKnown(context([source({ signal: MEASURED }), middle], assumed));
+    expect(most.text).toMatch(/at (4[89]|5[012])\d Hz/);
     const high = source({ id: 'p2' }, 3000);
     const at = polarityKnown(
       context([source({ signal: MEASURED }), high], { ...assumed, need: { lowHz: 80, highHz: 5000 } }),

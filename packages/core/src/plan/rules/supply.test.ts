@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { START_BRIEF } from '../../model/brief.ts';
 import {
   madeAmplifier,
   madeDrive,
@@ -103,16 +104,14 @@ describe('where the current comes from', () => {
   const reserve = (
     musicAmps: number,
     reserveAmps: number | null,
-    drive: 'electric' | 'hybrid' | 'petrol',
+    drive: 'electric' | 'hybrid' | 'combustion',
   ) => {
-    const plan = madePlan({ figures: { musicAmps } });
-    const { input } = plan.context;
-    const context = { ...plan.context, input: { ...input, drive, brief: { ...input.brief, reserveAmps } } };
-    return chargingReserve({ ...plan, context } as typeof plan);
+    const brief = { ...START_BRIEF, reserveAmps };
+    return chargingReserve(madePlan({ figures: { musicAmps }, input: { drive, brief } }));
   };
   it('the alternator, or the converter of an electric car, has it to spare', () => {
-    expect(reserve(30, 30, 'petrol')).toEqual([]);
-    expect(reserve(31, 30, 'petrol')).toEqual([
+    expect(reserve(30, 30, 'combustion')).toEqual([]);
+    expect(reserve(31, 30, 'combustion')).toEqual([
       verdict('warning', 'charging-reserve', 'The alternator has 30 A to spare; music draws 31 A', {
         settle: 'intake',
         remedy: 'Smaller amplifiers',
@@ -125,8 +124,8 @@ describe('where the current comes from', () => {
       });
   });
   it('is asked for from 20 A on where nobody has said it', () => {
-    expect(reserve(20, null, 'petrol')).toEqual([]);
-    expect(reserve(21, null, 'petrol')).toEqual([
+    expect(reserve(20, null, 'combustion')).toEqual([]);
+    expect(reserve(21, null, 'combustion')).toEqual([
       verdict('assumption', 'charging-reserve', '21 A for music', { settle: 'intake', remedy: 'Look it up' }),
     ]);
   });

@@ -1,0 +1,307 @@
+import { describe, expect, it } from 'vitest';
+import { START_BRIEF } from '../model/brief.ts';
+import type { Equipment, PlanChanges } from '../model/plan.ts';
+import { NO_CHANGES } from '../model/plan.ts';
+import { START_PREFERENCES } from '../model/shop.ts';
+import { ampacity, dropVolts } from '../supply/cable.ts';
+import { musicAmps, sineAmps, standingDays } from '../supply/current.ts';
+import {
+  madeAmplifier,
+  madeDevice,
+  madeDrive,
+  madeFeed,
+  type MadeFeed,
+  madePair,
+  madePlan,
+  type MadeSetup,
+  SETUP,
+} from '../../test/made-up-plan.ts';
+import { currentOf, figuresOf } from './figures.ts';
+import { NO_FACTS, outputVolts, type OutputFacts } from './output-facts.ts';
+import type { PlanInput } from './plan-input.ts';
+import { draftSetup, loudestStep } from './setup.ts';
+import { strategyOf } from './strategies/index.ts';
+import { turnOnSteps } from './turn-on.ts';
+
+const contextWith = (input: Partial<PlanInput>) => madePlan({ input }).context;
+const draft = (input: Partial<PlanInput> = {}, strategy = 'convert', changes: PlanChanges = NO_CHANGES) =>
+  draftSetup(strategyOf(strategy), contextWith(input), changes);
+const wants = (part: Partial<typeof START_PREFERENCES>) => ({
+  preferences: { ...START_PREFERENCES, ...part },
+});
+const keeps = { brief: { ...START_BRIEF, keep: ['no-cut-wires' as const] } };
+
+describe('how a plan is set up until somebody changes it', () => {
+  it('joins as the shop does, without cuts where the owner wants none', () => {
+    expect(draft(wants({ joining: 'cut' })).joining).toBe('cut');
+    expect(draft({ ...wants({ joining: 'cut' }), ...keeps }).joining).toBe('harness-pair');
+    expect(draft({ ...wants({ joining: 'tap' }), ...keeps }).joining).toBe('tap');
+    // A tap cannot part a wire from the amplifier that is bypassed.
+    expect(draft(wants({ joining: 'tap' }), 'bypass-node').joining).toBe('harness-pair');
+    expect(draft(wants({ joining: 'cut' }), 'bypass-node').joining).toBe('cut');
+  });
+  it('leaves the amplifier in unless the strategy takes it out', () => {
+    expect(draft({ pairs: [madePair()] }).factoryAmplifier).toBe('stays');
+    expect(draft({ pairs: [madePair({ unitKind: 'radio' })] }).factoryAmplifier).toBe('none');
+    expect(draft({}, 'bypass-node')).toMatchObject({ factoryAmplifier: 'node', speakerWire: 'reuse' });
+    expect(draft(wants({ speakerWire: 'reuse' })).speakerWire).toBe('reuse');
+    expect(draft(wants({ speakerWire: 'reuse' }), 'bypass-new-wire').speakerWire).toBe('new');
+  });
+  it('switches noise cancelling off where it was heard', () => {
+    expect(draft({ pairs: [madePair({ facts: { engine: 'active' } })] }).cancelling).toBe('switched-off');
+    expect(draft({ pairs: [madePair()] }).cancelling).toBe('absent');
+  });
+  it('turns on as the shop does, where the car and the library allow', () => {
+    const found = {
+      harness: { places: { remote: { place: 'C1·3', measured: true } }, contradicted: [], locked: [] },
+    };
+    const by = (turnOn: (typeof START_PREFERENCES)['turnOn'], input: Partial<PlanInput> = {}) =>
+      draft({ ...wants({ turnOn }), ...input }).turnOn;
+    expect(by('accessory')).toEqual({
+      by: 'accessory',
+      relay: false,
+      asleep: 'dead',
+      restart: 'unknown',
+      amps: 5,
+      delaySeconds: 2,
+    });
+    expect(by('factory-remote', found)).toMatchObject({ by: 'factory-remote', relay: true });
+    expect(by('factory-remote').by).toBe('accessory');
+    expect(by('sensing')).toMatchObject({ by: 'sensing', amps: null, restart: 'steady' });
+    const senses = (kind: 'signal' | 'offset') => ({
+      devices: [madeDevice({ kind: 'converter', senses: [kind] })],
+    });
+    expect(by('sensing', senses('signal')).by).toBe('sensing');
+    expect(by('sensing', senses('offset')).by).toBe('accessory');
+    expect(by('offset', senses('offset')).by).toBe('offset');
+    expect(by('sensing', { ...senses('offset'), ...found }).by).toBe('factory-remote');
+  });
+  it('takes what a person changed over all of it', () => {
+    const changed = draft({}, 'convert', {
+      ...NO_CHANGES,
+      setup: { joining: 'cut', turnOn: { by: 'constant', delaySeconds: 5 }, supply: { cableM: 7 } },
+    });
+    expect(changed).toMatchObject({
+      joining: 'cut',
+      turnOn: { by: 'constant', asleep: 'live', delaySeconds: 5 },
+      supply: { cableM: 7, fuseMm: 300, from: 'battery' },
+    });
+  });
+  it('plays as loud as agreed, else as it was clean with its bass, else as it was measured', () => {
+    const step = (input: Partial<PlanInput>) => loudestStep(contextWith(input));
+    const bass = (keptTo: number | null) => ({ ...NO_FACTS.bass, keptTo });
+    const pairs = [madePair({ facts: { cleanStep: 28 } }), madePair({ id: 'p2', facts: { bass: bass(24) } })];
+    expect(step({ brief: { ...START_BRIEF, loudestStep: 31 }, pairs })).toBe(31);
+    expect(step({ pairs })).toBe(24);
+    expect(step({ pairs: [madePair({ facts: { cleanStep: 0 } })] })).toBe(1);
+    expect(
+      step({ pairs: [madePair({ volumeSteps: [12, 18] }), madePair({ id: 'p2', volumeSteps: [16] })] }),
+    ).toBe(18);
+    expect(step({ pairs: [madePair({ volumeSteps: [] })] })).toBe(25);
+  });
+});
+
+describe('volts of an output at a step', () => {
+  const facts = (part: Partial<OutputFacts>) => ({ ...NO_FACTS, ...part });
+  const read = facts({ volts: { volts: 2, step: 20 }, cleanVolts: 8, dbPerStep: 2 });
+  it('go with the law, never past the clean maximum', () => {
+    expect(outputVolts(read, 20, false, [])).toEqual({ volts: 2, maxVolts: 8, standing: 'measured' });
+    expect(outputVolts(read, 23, false, []).volts).toBeCloseTo(2 * 10 ** (6 / 20), 6);
+    expect(outputVolts(read, 17, false, []).volts).toBeCloseTo(2 / 10 ** (6 / 20), 6);
+    expect(outputVolts(read, 40, false, []).volts).toBe(8);
+    // Without a law of its own, one and a half dB a step.
+    expect(outputVolts({ ...read, dbPerStep: null }, 24, false, []).volts).toBeCloseTo(2 * 10 ** (6 / 20), 6);
+  });
+  it('of a fixed output stay', () => {
+    const fixed = facts({ feed: 'fixed', volts: { volts: 4, step: 20 } });
+    expect(outputVolts(fixed, 30, true, [])).toEqual({ volts: 4, maxVolts: 4, standing: 'measured' });
+    expect(outputVolts({ ...fixed, cleanVolts: 5 }, 30, true, []).maxVolts).toBe(5);
+  });
+  it('are a sibling’s, else what such a stage gives', () => {
+    const silent = facts({ dbPerStep: 3 });
+    expect(outputVolts(silent, 20, false, [facts({}), read])).toEqual({
+      volts: 2,
+      maxVolts: 8,
+      standing: 'assumed',
+    });
+    const lawless = { ...read, dbPerStep: null };
+    expect(outputVolts(silent, 22, false, [lawless]).volts).toBeCloseTo(2 * 10 ** (6 / 20), 6);
+    const bridge = 13.6 / Math.SQRT2;
+    expect(outputVolts(silent, 20, false, [])).toEqual({
+      volts: bridge,
+      maxVolts: bridge,
+      standing: 'assumed',
+    });
+    expect(outputVolts(silent, 20, true, []).volts).toBe(2);
+    expect(outputVolts(facts({ volts: { volts: 1, step: 20 } }), 90, true, []).volts).toBe(2);
+  });
+});
+
+describe('the chain of turning on', () => {
+  const line = (kind: Equipment['kind'], name: string | null = null): Equipment => ({
+    kind,
+    name,
+    count: 1,
+    says: '',
+    priceClass: 1,
+    targetIds: [],
+  });
+  const chain = (turnOn: MadeSetup['turnOn'], equipment: Equipment[], harness?: PlanInput['harness']) =>
+    turnOnSteps(
+      { ...SETUP, turnOn: { ...SETUP.turnOn, ...turnOn } },
+      equipment,
+      contextWith(harness ? { harness } : {}),
+    ).map((s) => `${s.atSeconds} ${s.name}: ${s.says}`);
+  it('amplifiers last, after what comes before them', () => {
+    expect(chain({ by: 'sensing' }, [line('processor'), line('amplifier')])).toEqual([
+      '0 Signal at the inputs: from the tapped outputs',
+      '0.5 Processor: turns on first',
+      '2 Amplifiers: after it, from its remote output: no thump',
+    ]);
+    expect(
+      chain({ by: 'offset', delaySeconds: 0.1 }, [
+        line('converter'),
+        line('data-interface'),
+        line('converter', 'Own'),
+      ]),
+    ).toEqual([
+      '0 DC offset of the outputs: from the tapped outputs',
+      '0.2 Converter: turns on first',
+      '0.2 Interface: turns on first',
+      '0.2 Own: turns on first',
+      '0.5 Amplifiers: after it, from its remote output: no thump',
+    ]);
+    expect(chain({ by: 'constant', relay: true }, [line('amplifier'), line('passive-converter')])).toEqual([
+      '0 Permanent feed: from the tapped outputs',
+      '0.1 Relay: with a suppression diode; it spares the source',
+      '0.5 Amplifiers: with the source',
+    ]);
+  });
+  it('says where its wire was found', () => {
+    const places = {
+      remote: { place: 'C1·3', measured: true },
+      switched: { place: 'C2·8', measured: false },
+    };
+    const harness = { places, contradicted: [], locked: [] };
+    expect(chain({ by: 'factory-remote' }, [], harness)[0]).toBe('0 Factory remote lead: at C1·3');
+    expect(chain({ by: 'accessory' }, [], harness)[0]).toBe('0 Accessory feed: at C2·8, as the sheet claims');
+    expect(chain({ by: 'accessory' }, [])[0]).toBe('0 Accessory feed: its wire is still to be found');
+    expect(chain({ by: 'factory-remote' }, [])[0]).toBe(
+      '0 Factory remote lead: its wire is still to be found',
+    );
+    expect(chain({ by: 'sensing' }, [], harness)[0]).toContain('from the tapped outputs');
+  });
+});
+
+describe('figures', () => {
+  const device = (name: string, kind: Equipment['kind'], count = 1, priceClass = 1): Equipment => ({
+    kind,
+    name,
+    count,
+    says: '',
+    priceClass,
+    targetIds: [],
+  });
+  const amps = { sine: 40, music: 16, asleep: 0.001 };
+  function figures({
+    feeds = [madeFeed()],
+    setup = {},
+    equipment = [],
+    strategy = 'convert',
+    input = {},
+  }: {
+    feeds?: ReturnType<typeof madeFeed>[];
+    setup?: MadeSetup;
+    equipment?: Equipment[];
+    strategy?: string;
+    input?: Partial<PlanInput>;
+  } = {}) {
+    const { plan, context } = madePlan({ setup, feeds, input });
+    return figuresOf(plan.feeds, plan.setup, equipment, amps, strategyOf(strategy), context);
+  }
+  it('count taps, cuts and boxes', () => {
+    expect(figures()).toMatchObject({ taps: 1, cuts: 0, boxes: 0 });
+    // One output that feeds two channels is one tap.
+    expect(figures({ feeds: [madeFeed(), madeFeed({ feed: { side: 'right' } })] }).taps).toBe(1);
+    expect(figures({ setup: { joining: 'cut' } }).cuts).toBe(2);
+    const bypassed: MadeSetup = { joining: 'cut', factoryAmplifier: 'removed' };
+    expect(figures({ setup: { ...bypassed, speakerWire: 'reuse' } }).cuts).toBe(4);
+    expect(figures({ setup: { ...bypassed, factoryAmplifier: 'node', speakerWire: 'reuse' } }).cuts).toBe(4);
+    expect(figures({ setup: { ...bypassed, speakerWire: 'new' } }).cuts).toBe(2);
+    expect(figures({ equipment: [device('A', 'converter', 2), device('B', 'amplifier')] }).boxes).toBe(3);
+  });
+  it('add up hours, to the half', () => {
+    // 2 + 0.25 a tap.
+    expect(figures().hours).toEqual({ from: 2.5, to: 3 });
+    expect(figures({ equipment: [device('A', 'converter', 2)] }).hours.from).toBe(4);
+    expect(figures({ equipment: [device('A', 'processor')] }).hours.from).toBe(5);
+    expect(figures({ equipment: [device('A', 'data-interface')] }).hours.from).toBe(4.5);
+    for (const factoryAmplifier of ['removed', 'node'] as const)
+      expect(figures({ setup: { factoryAmplifier } }).hours.from).toBe(3.5);
+    const targets = [madeFeed().target, madeFeed({ target: { id: 't2' } }).target];
+    expect(figures({ strategy: 'bypass-new-wire', input: { targets } }).hours.from).toBe(5);
+    const resistors = Array.from({ length: 4 }, () => ({ kind: 'resistor' as const, ohm: 47, watts: 10 }));
+    expect(figures({ feeds: [madeFeed({ feed: { loads: resistors } })] }).hours.from).toBe(3);
+  });
+  it('class the price of all parts', () => {
+    const price = (count: number, priceClass = 1) =>
+      figures({ equipment: [device('A', 'converter', count, priceClass)] }).priceClass;
+    expect([2, 3, 4, 5, 7, 8].map((n) => price(n))).toEqual([1, 2, 2, 3, 3, 4]);
+    expect(price(2, 2)).toBe(2);
+  });
+  it('tell what is drawn asleep, and for how many days', () => {
+    const devices = [
+      madeDevice({ kind: 'converter', name: 'A', standbyAmps: 0.002 }),
+      madeDevice({ kind: 'converter', name: 'B', standbyAmps: 0.5 }),
+      madeAmplifier({ name: 'C', standbyAmps: 0.5 }),
+    ];
+    const equipment = [device('A', 'converter'), device('C', 'amplifier')];
+    const asleep = (turnOn: MadeSetup['turnOn'], batteryAh: number | null = null) =>
+      figures({ setup: { turnOn }, equipment, input: { devices, brief: { ...START_BRIEF, batteryAh } } });
+    expect(asleep({}).standingAmps).toBeCloseTo(0.003, 9);
+    for (const by of ['sensing', 'offset'] as const)
+      expect(asleep({ by }).standingAmps).toBeCloseTo(0.007, 9);
+    expect(asleep({ by: 'constant' }).standingAmps).toBeCloseTo(16.003, 9);
+    expect(asleep({}).standingDays).toBeNull();
+    expect(asleep({}, 60).standingDays).toBe(standingDays(60, asleep({}).standingAmps));
+  });
+  it('carry current and drop through, and the delay between channels', () => {
+    const told = figures({ setup: { supply: { cableMm2: 10, cableM: 4 } } });
+    expect(told).toMatchObject({ sineAmps: 40, musicAmps: 16, dropVolts: dropVolts(40, 10, 4, 'copper') });
+    expect(ampacity(10, 'copper')).toBeGreaterThan(0);
+    const late = (latencyMs: number) => madeFeed({ feed: { latencyMs } });
+    expect(figures({ feeds: [late(6), late(2)] }).latencyMs).toBe(4);
+    expect(figures({ feeds: [] }).latencyMs).toBe(0);
+    // What stays on the factory amplifier is not late at all.
+    const left = { pairs: [madePair(), madePair({ id: 'p2' })] };
+    expect(figures({ feeds: [late(6), late(2)], input: left }).latencyMs).toBe(6);
+    expect(
+      figures({
+        feeds: [late(6), late(2)],
+        input: { pairs: [madePair(), madePair({ id: 'p2', unitKind: 'radio' })] },
+      }).latencyMs,
+    ).toBe(4);
+  });
+  const current = (targets: MadeFeed['target'][], drives: ReturnType<typeof madeDrive>[]) => {
+    const made = targets.map((t, i) => madeFeed({ target: { id: `t${i + 1}`, ...t } }).target);
+    const devices = drives.flatMap((d) => d.amplifier ?? []);
+    const { context } = madePlan({ input: { targets: made, devices } });
+    return currentOf(context, new Map(drives.map((d, i) => [`t${i + 1}`, d])));
+  };
+  it('sum the current of all amplifiers, each idle once', () => {
+    const amplifier = madeAmplifier({ idleAmps: 1, standbyAmps: 0.002, amplifier: { efficiency: 0.5 } });
+    const drive = madeDrive(amplifier, { watts: 50 });
+    const one = current([{}], [drive]);
+    expect(one.sine).toBeCloseTo(sineAmps(100, 0.5, 13.8, 1), 9);
+    expect(one.music).toBeCloseTo(musicAmps(100, 0.5, 13.8, 1), 9);
+    expect(one.asleep).toBe(0.002);
+    const two = current([{}, { layout: 'mono' }], [drive, drive]);
+    expect(two.sine - one.sine).toBeCloseTo(sineAmps(50, 0.5, 13.8, 0), 9);
+    expect(current([{ speaker: { watts: 20 } }], [drive]).sine).toBeCloseTo(sineAmps(40, 0.5, 13.8, 1), 9);
+    expect(current([{}], [madeDrive(null)]).sine).toBeCloseTo(sineAmps(100, 0.6, 13.8, 0), 9);
+    expect(current([{ speaker: { watts: 80 } }], [madeDrive(null)]).sine).toBeCloseTo(
+      sineAmps(160, 0.6, 13.8, 0),
+      9,
+    );
+  });
+});
