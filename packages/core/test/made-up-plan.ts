@@ -168,7 +168,7 @@ export interface MadeFeed {
   sources?: Source[];
   feed?: Partial<Feed>;
   target?: Partial<Omit<Target, 'speaker'>> & { speaker?: Partial<Speaker> };
-  box?: LibraryDevice | null;
+  between?: LibraryDevice | null;
   drive?: Drive;
   setup?: MadeSetup;
   /** of the plan's input: library, brief, clues, what Find says, outputs that are not used */
@@ -181,7 +181,7 @@ export function madeTap(pairId: string, part: Partial<Tap> = {}): Tap {
 
 /** The front left channel of a stereo target, fed by a converter from its sources. */
 export function madeFeed(made: MadeFeed = {}): FeedInContext {
-  const { sources = [madeSource()], box = null, drive = madeDrive(null), input } = made;
+  const { sources = [madeSource()], between = null, drive = madeDrive(null), input } = made;
   const { speaker, ...part } = made.target ?? {};
   const target: Target = {
     id: 't1',
@@ -228,7 +228,7 @@ export function madeFeed(made: MadeFeed = {}): FeedInContext {
     sources,
     name: feedName(target, feed.side),
     setup: setupWith(made.setup),
-    box,
+    between,
     drive,
     context: contextOf(planInput({ targets: [target], ...input, pairs })),
   };

@@ -70,7 +70,7 @@ const amplifier =
     const { id } = c.input.devices.find((d) => d.name === name)!;
     c.input.targets.filter((t) => !targets || targets.includes(t.name)).forEach((t) => (t.amplifierId = id));
   };
-const box =
+const insisted =
   (name: string): Change =>
   (c) =>
     c.changes.boxes.push(name);
@@ -131,10 +131,10 @@ export const HAZARDS: readonly Hazard[] = [
   { rule: 'volume-control', what: 'the people carrier bypassed', car: 'people-carrier', strategy: 'bypass-factory-wire', wrong: all(keep('radio'), facts({ way: 'tweeter' }, { sounds: [] })), right: all(keep('radio'), quietAmplifier) },
   { rule: 'outputs-in-parallel', what: 'woofer and mid on one converter input', car: 'people-carrier', strategy: 'sum', wrong: desk(0, 'left', front('left', false), 'converter'), right: desk(0, 'left', front('left', false), 'summing-converter') },
   { rule: 'outputs-in-parallel', what: 'front and rear into one speaker-level input', car: 'camper-van', strategy: 'direct', wrong: desk(0, 'left', [['left', 'front', 'full'], ['left', 'rear', 'full']], 'direct'), right: desk(0, 'left', [['left', 'front', 'full']], 'direct') },
-  { rule: 'outputs-in-parallel', what: 'a converter that does not sum', car: 'people-carrier', strategy: 'sum', wrong: box('Kestrel L4'), right: box('Merlin S8') },
+  { rule: 'outputs-in-parallel', what: 'a converter that does not sum', car: 'people-carrier', strategy: 'sum', wrong: insisted('Kestrel L4'), right: insisted('Merlin S8') },
   { rule: 'negative-grounded', what: 'a converter that grounds the negative', car: 'people-carrier', strategy: 'sum', wrong: (c) => device('Merlin S8', { speakerInput: grounded(c.input.devices.find((d) => d.name === 'Merlin S8')!) })(c), right: asItIs },
   { rule: 'negative-grounded', what: 'an amplifier whose speaker-level input is grounded', car: 'camper-van', strategy: 'direct', wrong: device('Anvil 4.60', { speakerInput: { ...speakerLevel, floating: false } }), right: device('Anvil 4.60', { speakerInput: speakerLevel }) },
-  { rule: 'input-voltage', what: 'a device that takes 3 V at most', car: 'people-carrier', strategy: 'sum', wrong: all(device('Merlin S8', { speakerInput: { ...speakerLevel, maxVolts: 3 } }), box('Merlin S8')), right: all(device('Merlin S8', { speakerInput: { ...speakerLevel, maxVolts: 7 } }), box('Merlin S8')) },
+  { rule: 'input-voltage', what: 'a device that takes 3 V at most', car: 'people-carrier', strategy: 'sum', wrong: all(device('Merlin S8', { speakerInput: { ...speakerLevel, maxVolts: 3 } }), insisted('Merlin S8')), right: all(device('Merlin S8', { speakerInput: { ...speakerLevel, maxVolts: 7 } }), insisted('Merlin S8')) },
   { rule: 'input-voltage', what: 'a converter that cannot go low enough for the amplifier', car: 'people-carrier', strategy: 'sum', wrong: device('Merlin S8', { gainDb: { min: 3, max: 6 } }), right: device('Merlin S8', { gainDb: { min: -3, max: 6 } }) },
   { rule: 'speaker-into-line', what: 'speaker level into a line amplifier', car: 'camper-van', strategy: 'direct', wrong: all(desk(0, 'left', [['left', 'front', 'full']], 'direct'), amplifier('Tongs 2.30 line', ['Front pair'])), right: desk(0, 'left', [['left', 'front', 'full']], 'direct') },
   { rule: 'speaker-into-line', what: 'a line output above the line input', car: 'coupe', strategy: 'bypass-factory-wire', wrong: device('Anvil 4.60', { lineInput: { ...line, maxVolts: 1.5 } }), right: device('Anvil 4.60', { lineInput: { ...line, maxVolts: 2.5 } }) },

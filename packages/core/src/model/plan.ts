@@ -211,7 +211,7 @@ export const figuresSchema = z.object({
   taps: z.int(),
   /** factory conductors that are cut */
   cuts: z.int(),
-  /** boxes to be bought and mounted */
+  /** devices to be bought and mounted */
   boxes: z.int(),
   hours: z.object({ from: z.number(), to: z.number() }),
   priceClass: z.int(),

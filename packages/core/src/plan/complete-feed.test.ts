@@ -19,8 +19,8 @@ import { completeFeed, replaces } from './complete-feed.ts';
 const IN = { minVolts: 1, maxVolts: 12, ohm: null, floating: true };
 const behind: NonNullable<MadeFeed['input']> = { clues: { amplifierFound: 'yes' } as never };
 const done = (made: MadeFeed = {}, keepsSpeaker = false, changes: PlanChanges = NO_CHANGES) => {
-  const { feed, context, target, setup, box, drive } = madeFeed(made);
-  return completeFeed(feed, { context, target, setup, box, drive, changes, keepsSpeaker });
+  const { feed, context, target, setup, between, drive } = madeFeed(made);
+  return completeFeed(feed, { context, target, setup, between, drive, changes, keepsSpeaker });
 };
 
 describe('what a tapped output drives afterwards', () => {
@@ -35,13 +35,15 @@ describe('what a tapped output drives afterwards', () => {
   it('a resistor, where its unit watches its loads, unless the inputs are load enough', () => {
     // 13.6 V make 9.6 V RMS at most: 2 W in 47 ohm, and three times that is bought.
     expect(load({ sources: seen })).toEqual({ kind: 'resistor', ohm: 47, watts: 10 });
-    const box = (ohm: number | null) => madeDevice({ kind: 'converter', speakerInput: { ...IN, ohm } });
-    expect(load({ sources: seen, box: box(100) })).toEqual({ kind: 'inputs', ohm: 100, watts: null });
-    expect(load({ sources: seen, box: box(101) }).kind).toBe('resistor');
-    expect(load({ sources: seen, box: box(null) }).kind).toBe('resistor');
+    const between = (ohm: number | null) => madeDevice({ kind: 'converter', speakerInput: { ...IN, ohm } });
+    expect(load({ sources: seen, between: between(100) })).toEqual({ kind: 'inputs', ohm: 100, watts: null });
+    expect(load({ sources: seen, between: between(101) }).kind).toBe('resistor');
+    expect(load({ sources: seen, between: between(null) }).kind).toBe('resistor');
     const amplifier = madeAmplifier({ speakerInput: { ...IN, ohm: 20 } });
     expect(load({ sources: seen, drive: madeDrive(amplifier), feed: { device: 'direct' } }).ohm).toBe(20);
-    expect(load({ sources: seen, drive: madeDrive(amplifier), box: box(null) }).kind).toBe('resistor');
+    expect(load({ sources: seen, drive: madeDrive(amplifier), between: between(null) }).kind).toBe(
+      'resistor',
+    );
     // Seen on a sibling, it is expected here too.
     const sibling = madePair({ id: 'p9', side: 'right', facts: { load: 'suspected' } });
     expect(load({ input: { pairs: [sibling] } }).kind).toBe('resistor');
@@ -97,8 +99,8 @@ describe('levels', () => {
   const amplifier = madeAmplifier({ speakerInput: { ...IN, maxVolts: 15 } });
   it('begin at the loudest output and go through device and amplifier', () => {
     const two = [source, madeSource({ id: 'p2', facts: { volts: { volts: 7, step: 20 }, cleanVolts: 8 } })];
-    const box = madeDevice({ kind: 'converter', name: 'Box', speakerInput: IN, maxOutputVolts: 5 });
-    const { chain } = done({ sources: two, box, drive: madeDrive(amplifier) });
+    const between = madeDevice({ kind: 'converter', name: 'Box', speakerInput: IN, maxOutputVolts: 5 });
+    const { chain } = done({ sources: two, between, drive: madeDrive(amplifier) });
     expect(chain!.points.map((p) => [p.name, p.maxVolts])).toEqual([
       ['Factory output', 8],
       ['Box, in', 12],
@@ -123,7 +125,7 @@ describe('levels', () => {
       done({
         sources: [radio ? madeSource({ unitKind: 'radio' }) : source],
         input: radio ? behind : {},
-        box: madeDevice({ kind: 'converter', name: 'Box', ...part }),
+        between: madeDevice({ kind: 'converter', name: 'Box', ...part }),
       }).chain!.points.find((p) => p.name === 'Box, in')?.maxVolts;
     const both = { speakerInput: IN, lineInput: { ...IN, maxVolts: 3 } };
     expect([limit(both), limit(both, true)]).toEqual([12, 3]);
@@ -149,11 +151,11 @@ describe('filters', () => {
       filters(speaker, made).highPass?.where;
     expect(where({ ...none, feed: { levelDb: falls(2000, 99_999) } })).toBe('factory');
     expect(where({ ...none, feed: { levelDb: falls(2000, 99_999, 8.9) } })).toBe('missing');
-    expect(where({ ...none, box: device(inside) })).toBe('device');
-    expect(where({ ...none, box: device({ lowestHz: 50, highestHz: 2499 }) })).toBe('missing');
-    expect(where({ ...none, box: device({ lowestHz: 2501, highestHz: 9000 }) })).toBe('missing');
-    expect(where({ ...none, box: device({ lowestHz: 2500, highestHz: 2500 }) })).toBe('device');
-    expect(where({ ...none, box: device(inside), feed: { device: 'direct' } })).toBe('missing');
+    expect(where({ ...none, between: device(inside) })).toBe('device');
+    expect(where({ ...none, between: device({ lowestHz: 50, highestHz: 2499 }) })).toBe('missing');
+    expect(where({ ...none, between: device({ lowestHz: 2501, highestHz: 9000 }) })).toBe('missing');
+    expect(where({ ...none, between: device({ lowestHz: 2500, highestHz: 2500 }) })).toBe('device');
+    expect(where({ ...none, between: device(inside), feed: { device: 'direct' } })).toBe('missing');
     expect(where({ drive: madeDrive(madeAmplifier({ crossover: inside })) })).toBe('amplifier');
     expect(where({ drive: madeDrive(null) })).toBe('amplifier');
     expect(where(none)).toBe('missing');
@@ -199,10 +201,10 @@ describe('coils and bass', () => {
     });
     expect(bass({ setup: { loudestStep: 22 } })?.remedy).toBe('stay-below');
     expect(bass({ setup: { loudestStep: 23 } })?.remedy).toBe('none');
-    const box = (bassRestoreDb: number) => madeDevice({ kind: 'converter', bassRestoreDb });
-    expect(bass({ box: box(6) })?.remedy).toBe('restore');
-    expect(bass({ box: box(5.9) })?.remedy).toBe('stay-below');
-    expect(bass({ box: box(6), feed: { device: 'direct' } })?.remedy).toBe('stay-below');
+    const between = (bassRestoreDb: number) => madeDevice({ kind: 'converter', bassRestoreDb });
+    expect(bass({ between: between(6) })?.remedy).toBe('restore');
+    expect(bass({ between: between(5.9) })?.remedy).toBe('stay-below');
+    expect(bass({ between: between(6), feed: { device: 'direct' } })?.remedy).toBe('stay-below');
   });
   it('of several outputs the worst counts; a channel without bass does not mind', () => {
     const two = [madeSource({ facts: withdrawn(-6) }), madeSource({ id: 'p2', facts: withdrawn(-9, 25) })];
@@ -212,10 +214,10 @@ describe('coils and bass', () => {
     expect(bass({ sources: [madeSource()] })).toBeNull();
   });
   it('a device’s delay is the feed’s', () => {
-    const box = madeDevice({ kind: 'processor', latencyMs: 3 });
+    const between = madeDevice({ kind: 'processor', latencyMs: 3 });
     expect([
-      done({ box }).latencyMs,
-      done({ box, feed: { device: 'direct' } }).latencyMs,
+      done({ between }).latencyMs,
+      done({ between, feed: { device: 'direct' } }).latencyMs,
       done().latencyMs,
     ]).toEqual([3, 0, 0]);
   });

@@ -17,7 +17,7 @@ export interface FeedSurroundings {
   context: PlanContext;
   target: Target;
   setup: Pick<Setup, 'loudestStep' | 'factoryAmplifier'>;
-  box: LibraryDevice | null;
+  between: LibraryDevice | null;
   drive: Drive;
   changes: PlanChanges;
   keepsSpeaker: boolean;
@@ -55,7 +55,7 @@ export function replaces(target: Target, pair: PlanPair, context: PlanContext): 
 
 /** Everything of a feed that follows from its taps: loads, levels, filters, coils, bass. */
 export function completeFeed(feed: Feed, around: FeedSurroundings): Feed {
-  const { context, target, setup, box, drive } = around;
+  const { context, target, setup, between, drive } = around;
   const pairs = feed.taps.map((t) => context.input.pairs.find((p) => p.id === t.pairId)!);
   const volts = pairs.map((p) => voltsAt(p, setup.loudestStep, context));
   const direct = feed.device === 'direct';
@@ -67,7 +67,7 @@ export function completeFeed(feed: Feed, around: FeedSurroundings): Feed {
     (most, v) => (most && most.volts >= v.volts ? most : v),
     null,
   );
-  const bass = bassOf(feed, pairs, setup.loudestStep, box);
+  const bass = bassOf(feed, pairs, setup.loudestStep, between);
   return {
     ...feed,
     loads: feed.taps.map((tap, i) => loadOf(tap.pairId, pairs[i], volts[i], feed, around)),
@@ -78,10 +78,10 @@ export function completeFeed(feed: Feed, around: FeedSurroundings): Feed {
           device: direct
             ? null
             : {
-                name: box?.name ?? 'Device',
-                maxInputVolts: inputLimit(box, pairs, context),
-                maxOutputVolts: box?.maxOutputVolts ?? null,
-                gainDb: box?.gainDb ?? { min: -30, max: 0 },
+                name: between?.name ?? 'Device',
+                maxInputVolts: inputLimit(between, pairs, context),
+                maxOutputVolts: between?.maxOutputVolts ?? null,
+                gainDb: between?.gainDb ?? { min: -30, max: 0 },
                 boostDb: feed.boostDb,
               },
           amplifier: drive.amplifier
@@ -94,7 +94,7 @@ export function completeFeed(feed: Feed, around: FeedSurroundings): Feed {
           taps: feed.taps.length,
         })
       : null,
-    crossover: crossoverOf(feed, target, box, drive),
+    crossover: crossoverOf(feed, target, between, drive),
     coils:
       target.speaker.drivers * target.speaker.coils > 1
         ? {
@@ -105,18 +105,21 @@ export function completeFeed(feed: Feed, around: FeedSurroundings): Feed {
           }
         : null,
     bass,
-    latencyMs: direct ? 0 : (box?.latencyMs ?? 0),
+    latencyMs: direct ? 0 : (between?.latencyMs ?? 0),
   };
 }
 
 function inputLimit(
-  box: LibraryDevice | null,
+  between: LibraryDevice | null,
   pairs: readonly PlanPair[],
   context: PlanContext,
 ): number | null {
-  if (!box) return null;
+  if (!between) return null;
   const line = pairs.every((p) => isLine(p, context));
-  return ((line ? box.lineInput : box.speakerInput) ?? box.speakerInput ?? box.lineInput)?.maxVolts ?? null;
+  return (
+    ((line ? between.lineInput : between.speakerInput) ?? between.speakerInput ?? between.lineInput)
+      ?.maxVolts ?? null
+  );
 }
 
 /**
@@ -128,9 +131,9 @@ function loadOf(
   pair: PlanPair,
   volts: OutputVolts,
   feed: Feed,
-  { context, target, box, drive, changes, keepsSpeaker }: FeedSurroundings,
+  { context, target, between, drive, changes, keepsSpeaker }: FeedSurroundings,
 ): Feed['loads'][number] {
-  const input = feed.device === 'direct' ? drive.amplifier?.speakerInput : box?.speakerInput;
+  const input = feed.device === 'direct' ? drive.amplifier?.speakerInput : between?.speakerInput;
   const resistor = () => {
     const { ohm, ratedWatts } = loadResistor(volts.maxVolts);
     return { kind: 'resistor' as const, ohm, watts: ratedWatts };
@@ -162,7 +165,7 @@ const TOP_HZ = 12_000;
 function crossoverOf(
   feed: Feed,
   target: Target,
-  box: LibraryDevice | null,
+  between: LibraryDevice | null,
   { amplifier }: Drive,
 ): Feed['crossover'] {
   const { way, ownHighPass } = target.speaker;
@@ -176,7 +179,7 @@ function crossoverOf(
     feed.levelDb[index] < middle - FILTERED_DB;
   const place = (hz: number, filtered: boolean): NonNullable<Feed['crossover']['highPass']> => {
     if (filtered) return { hz, where: 'factory' };
-    if (feed.device !== 'direct' && inside(box, hz)) return { hz, where: 'device' };
+    if (feed.device !== 'direct' && inside(between, hz)) return { hz, where: 'device' };
     // Where no amplifier is chosen yet, the filter is a demand on it.
     if (amplifier === null || inside(amplifier, hz)) return { hz, where: 'amplifier' };
     return { hz, where: 'missing' };
@@ -198,7 +201,7 @@ function bassOf(
   feed: Feed,
   pairs: readonly PlanPair[],
   step: number,
-  box: LibraryDevice | null,
+  between: LibraryDevice | null,
 ): Feed['bass'] {
   if (!mindsWithdrawnBass(feed)) return null;
   const withdrawn = pairs
@@ -207,11 +210,11 @@ function bassOf(
   if (!withdrawn) return null;
   const { keptTo, worstDb, upTo } = withdrawn.facts.bass;
   const lostDb = -worstDb;
-  const restores = feed.device !== 'direct' && (box?.bassRestoreDb ?? 0) >= lostDb;
+  const restores = feed.device !== 'direct' && (between?.bassRestoreDb ?? 0) >= lostDb;
   const from = `Bass is cut above step ${keptTo}, by ${lostDb.toFixed(0)} dB at step ${upTo}.`;
   const remedy = restores ? 'restore' : step <= keptTo! ? 'stay-below' : 'none';
   const says = {
-    restore: `${from} ${box?.name} restores it.`,
+    restore: `${from} ${between?.name} restores it.`,
     'stay-below': `${from} Gains are set at step ${step}, below it; above, the balance thins out.`,
     none: `${from} At the agreed step ${step} it is missing.`,
   }[remedy];

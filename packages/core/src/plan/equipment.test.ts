@@ -3,7 +3,7 @@ import type { DeviceFields, LibraryDevice } from '../model/device.ts';
 import type { Device, Feed } from '../model/plan.ts';
 import type { Speaker, Target } from '../model/target.ts';
 import { madeAmplifier, madeDevice, madeFeed } from '../../test/made-up-plan.ts';
-import { type BoxNeed, boxesOf, boxWords, drivesOf, equipmentOf, kindOf } from './equipment.ts';
+import { type DeviceNeed, devicesBetween, deviceWords, drivesOf, equipmentOf, kindOf } from './equipment.ts';
 
 const target = (id: string, part: Partial<Omit<Target, 'speaker'>> = {}, speaker: Partial<Speaker> = {}) =>
   madeFeed({ target: { id, name: id, ...part, speaker } }).target;
@@ -95,9 +95,9 @@ describe('watts', () => {
   });
 });
 
-describe('the box between', () => {
+describe('the device between', () => {
   const feed = (device: Device, id = 't1'): Feed => ({ ...madeFeed().feed, targetId: id, device });
-  const NEED: BoxNeed = {
+  const NEED: DeviceNeed = {
     kind: 'converter',
     inputs: 2,
     outputs: 2,
@@ -108,68 +108,73 @@ describe('the box between', () => {
     load: false,
   };
   const input = { minVolts: 1, maxVolts: 12, ohm: null, floating: true };
-  const box = (name: string, part: Partial<DeviceFields> = {}) =>
+  const between = (name: string, part: Partial<DeviceFields> = {}) =>
     madeDevice({ kind: 'converter', name, speakerInput: input, ...part });
-  const picked = (need: Partial<BoxNeed>, devices: LibraryDevice[], insisted: string[] = []) => {
-    const [one] = boxesOf([feed('converter')], () => ({ ...NEED, ...need }), devices, insisted);
-    return [one.box?.name ?? null, one.count];
+  const picked = (need: Partial<DeviceNeed>, devices: LibraryDevice[], insisted: string[] = []) => {
+    const [one] = devicesBetween([feed('converter')], () => ({ ...NEED, ...need }), devices, insisted);
+    return [one.between?.name ?? null, one.count];
   };
   it('is the cheapest that does it, counted', () => {
-    expect(picked({}, [box('dear', { priceClass: 3 }), box('cheap', { priceClass: 1 })])).toEqual([
+    expect(picked({}, [between('dear', { priceClass: 3 }), between('cheap', { priceClass: 1 })])).toEqual([
       'cheap',
       1,
     ]);
     expect(
-      picked({ inputs: 4 }, [box('two'), box('four', { inputs: 4, outputs: 4, priceClass: 3 })]),
+      picked({ inputs: 4 }, [between('two'), between('four', { inputs: 4, outputs: 4, priceClass: 3 })]),
     ).toEqual(['four', 1]);
-    expect(picked({ inputs: 4 }, [box('two')])).toEqual(['two', 2]);
-    expect(picked({ outputs: 5 }, [box('two', { inputs: 8 })])).toEqual(['two', 3]);
-    expect(picked({}, [box('none', { inputs: 0, outputs: 0 })])).toEqual(['none', 2]);
+    expect(picked({ inputs: 4 }, [between('two')])).toEqual(['two', 2]);
+    expect(picked({ outputs: 5 }, [between('two', { inputs: 8 })])).toEqual(['two', 3]);
+    expect(picked({}, [between('none', { inputs: 0, outputs: 0 })])).toEqual(['none', 2]);
     expect(picked({}, [madeDevice({ kind: 'processor' })])).toEqual([null, 1]);
   });
   it('takes the volts', () => {
-    expect(picked({ volts: 12 }, [box('a')])).toEqual(['a', 1]);
-    expect(picked({ volts: 12.1 }, [box('a')])).toEqual([null, 1]);
+    expect(picked({ volts: 12 }, [between('a')])).toEqual(['a', 1]);
+    expect(picked({ volts: 12.1 }, [between('a')])).toEqual([null, 1]);
     expect(
-      picked({ volts: 3 }, [box('line', { speakerInput: null, lineInput: { ...input, maxVolts: 4 } })]),
+      picked({ volts: 3 }, [between('line', { speakerInput: null, lineInput: { ...input, maxVolts: 4 } })]),
     ).toEqual(['line', 1]);
-    expect(picked({ volts: 3 }, [box('deaf', { speakerInput: null })])).toEqual([null, 1]);
+    expect(picked({ volts: 3 }, [between('deaf', { speakerInput: null })])).toEqual([null, 1]);
   });
-  it('sums in one box, has a volume control, where that is wanted', () => {
-    expect(picked({ sums: true }, [box('a')])).toEqual([null, 1]);
-    expect(picked({ sums: true }, [box('a', { sums: true })])).toEqual(['a', 1]);
-    expect(picked({ sums: true, inputs: 4 }, [box('a', { sums: true })])).toEqual([null, 1]);
-    expect(picked({ volumeControl: true }, [box('a')])).toEqual([null, 1]);
-    expect(picked({ volumeControl: true }, [box('a', { volumeControl: true })])).toEqual(['a', 1]);
+  it('sums in one between, has a volume control, where that is wanted', () => {
+    expect(picked({ sums: true }, [between('a')])).toEqual([null, 1]);
+    expect(picked({ sums: true }, [between('a', { sums: true })])).toEqual(['a', 1]);
+    expect(picked({ sums: true, inputs: 4 }, [between('a', { sums: true })])).toEqual([null, 1]);
+    expect(picked({ volumeControl: true }, [between('a')])).toEqual([null, 1]);
+    expect(picked({ volumeControl: true }, [between('a', { volumeControl: true })])).toEqual(['a', 1]);
   });
   it('that restores bass or is a load is worth one and a half classes more', () => {
-    const plain = box('plain', { priceClass: 1 });
-    const restores = (priceClass: number) => box('restores', { priceClass, bassRestoreDb: 8 });
+    const plain = between('plain', { priceClass: 1 });
+    const restores = (priceClass: number) => between('restores', { priceClass, bassRestoreDb: 8 });
     expect(picked({ restoreDb: 8 }, [plain, restores(2)])[0]).toBe('restores');
     expect(picked({ restoreDb: 8 }, [plain, restores(3)])[0]).toBe('plain');
     expect(picked({ restoreDb: 9 }, [plain, restores(2)])[0]).toBe('plain');
     const loads = (ohm: number, priceClass = 2) =>
-      box('loads', { priceClass, speakerInput: { ...input, ohm } });
+      between('loads', { priceClass, speakerInput: { ...input, ohm } });
     expect(picked({ load: true }, [plain, loads(100)])[0]).toBe('loads');
     expect(picked({ load: true }, [plain, loads(101)])[0]).toBe('plain');
     expect(picked({ load: true }, [plain, loads(47, 3)])[0]).toBe('plain');
     expect(picked({}, [plain, loads(47)])[0]).toBe('plain');
   });
   it('that a person insists on is taken, even where it does not fit', () => {
-    expect(picked({ volts: 50 }, [box('a'), box('wanted')], ['wanted'])).toEqual(['wanted', 1]);
-    expect(picked({}, [box('a'), madeDevice({ kind: 'processor', name: 'other' })], ['other'])).toEqual([
+    expect(picked({ volts: 50 }, [between('a'), between('wanted')], ['wanted'])).toEqual(['wanted', 1]);
+    expect(picked({}, [between('a'), madeDevice({ kind: 'processor', name: 'other' })], ['other'])).toEqual([
       'a',
       1,
     ]);
   });
   it('an interface is for its car: nothing of it can be judged here', () => {
     const gate = madeDevice({ kind: 'data-interface', name: 'Gate' });
-    const [one] = boxesOf([feed('data-interface')], () => ({ ...NEED, kind: 'data-interface' }), [gate], []);
-    expect(one.box?.name).toBe('Gate');
+    const [one] = devicesBetween(
+      [feed('data-interface')],
+      () => ({ ...NEED, kind: 'data-interface' }),
+      [gate],
+      [],
+    );
+    expect(one.between?.name).toBe('Gate');
     expect(kindOf('direct')).toBeNull();
     expect(kindOf('summing-converter')).toBe('converter');
   });
-  it('one summing box takes single outputs too, if it has the room', () => {
+  it('one summing between takes single outputs too, if it has the room', () => {
     const feeds = [feed('summing-converter', 'a'), feed('converter', 'b'), feed('direct', 'c')];
     const needOf = (_: Device, own: readonly Feed[]) => ({
       ...NEED,
@@ -178,34 +183,37 @@ describe('the box between', () => {
       outputs: own.length,
     });
     const shape = (devices: LibraryDevice[]) =>
-      boxesOf(feeds, needOf, devices, []).map((b) => [b.device, b.feeds.map((f) => f.targetId).join('')]);
-    expect(shape([box('four', { sums: true, inputs: 4 })])).toEqual([['summing-converter', 'ab']]);
-    expect(shape([box('two', { sums: true, inputs: 2 })])).toEqual([
+      devicesBetween(feeds, needOf, devices, []).map((b) => [
+        b.device,
+        b.feeds.map((f) => f.targetId).join(''),
+      ]);
+    expect(shape([between('four', { sums: true, inputs: 4 })])).toEqual([['summing-converter', 'ab']]);
+    expect(shape([between('two', { sums: true, inputs: 2 })])).toEqual([
       ['summing-converter', 'a'],
       ['converter', 'b'],
     ]);
     expect(
-      boxesOf([feed('converter'), feed('passive-converter')], needOf, [], []).map((b) => b.device),
+      devicesBetween([feed('converter'), feed('passive-converter')], needOf, [], []).map((b) => b.device),
     ).toEqual(['converter', 'passive-converter']);
   });
   it('says what it must do', () => {
-    expect(boxWords({ ...NEED, inputs: 1 }, null)).toBe('1 input, takes up to 9.0 V');
+    expect(deviceWords({ ...NEED, inputs: 1 }, null)).toBe('1 input, takes up to 9.0 V');
     const all = { ...NEED, sums: true, volumeControl: true, restoreDb: 6 };
-    expect(boxWords(all, null)).toBe(
+    expect(deviceWords(all, null)).toBe(
       '2 inputs, takes up to 9.0 V, joins inputs, a trim on each, a volume control of its own, gives back up to 6 dB of bass',
     );
-    expect(boxWords(all, box('a', { bassRestoreDb: 5 }))).not.toContain('gives back');
-    expect(boxWords(all, box('a', { bassRestoreDb: 6 }))).toContain('gives back');
-    expect(boxWords({ ...NEED, kind: 'data-interface' }, null)).toContain('ask its maker');
+    expect(deviceWords(all, between('a', { bassRestoreDb: 5 }))).not.toContain('gives back');
+    expect(deviceWords(all, between('a', { bassRestoreDb: 6 }))).toContain('gives back');
+    expect(deviceWords({ ...NEED, kind: 'data-interface' }, null)).toContain('ask its maker');
   });
 });
 
 describe('what is to be bought', () => {
-  it('one line a box and one an amplifier, with what each drives', () => {
+  it('one line for each device and each amplifier, with what each drives', () => {
     const targets = [target('a'), target('b', { layout: 'mono' }, { watts: 200 })];
     const four = amp('Four', { priceClass: 3, amplifier: { wattsBridged: 300, minBridgedOhm: 2 } });
     const { context, feed } = madeFeed({ input: { targets } });
-    const boxes = boxesOf(
+    const boxes = devicesBetween(
       [
         { ...feed, targetId: 'a' },
         { ...feed, targetId: 'a', side: 'right' },

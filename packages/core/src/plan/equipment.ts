@@ -20,7 +20,7 @@ export interface Drive {
 }
 
 /** What a device between outputs and amplifier has to do. */
-export interface BoxNeed {
+export interface DeviceNeed {
   kind: DeviceKind;
   inputs: number;
   outputs: number;
@@ -142,19 +142,19 @@ function wattsAt(stage: NonNullable<LibraryDevice['amplifier']>, ohm: number): n
 }
 
 /**
- * The box of the library for each kind that the feeds want; null where none fits.
+ * The device of the library for each kind that the feeds want; null where none fits.
  *
  * @param insisted names of devices that a person chose: they are used, and the rules say what is wrong with them
  */
-export function boxesOf(
+export function devicesBetween(
   feeds: readonly Feed[],
-  needOf: (device: Exclude<Device, 'direct'>, feeds: readonly Feed[]) => BoxNeed,
+  needOf: (device: Exclude<Device, 'direct'>, feeds: readonly Feed[]) => DeviceNeed,
   devices: readonly LibraryDevice[],
   insisted: readonly string[],
-): { device: Device; need: BoxNeed; box: LibraryDevice | null; count: number; feeds: Feed[] }[] {
+): { device: Device; need: DeviceNeed; between: LibraryDevice | null; count: number; feeds: Feed[] }[] {
   const single = feeds.filter((f) => f.device === 'converter');
   const kinds = [...new Set(feeds.map((f) => f.device))].filter((d) => d !== 'direct');
-  const boxFor = (device: Exclude<Device, 'direct'>, own: Feed[]) => {
+  const deviceFor = (device: Exclude<Device, 'direct'>, own: Feed[]) => {
     const need = needOf(device, own);
     const fitting = devices.filter((d) => d.kind === need.kind && fits(d, need));
     const cost = (d: LibraryDevice) =>
@@ -162,32 +162,32 @@ export function boxesOf(
       (d.bassRestoreDb < need.restoreDb ? 1.5 : 0) +
       (need.load && !isLoad(d) ? 1.5 : 0);
     const chosen = devices.find((d) => d.kind === need.kind && insisted.includes(d.name));
-    const box =
+    const between =
       chosen ?? (fitting.length === 0 ? null : fitting.reduce((a, b) => (cost(b) < cost(a) ? b : a)));
-    return { device, need, box, count: box ? countFor(box, need) : 1, feeds: own };
+    return { device, need, between, count: between ? countFor(between, need) : 1, feeds: own };
   };
   const apart = () =>
     kinds.map((device) =>
-      boxFor(
+      deviceFor(
         device,
         feeds.filter((f) => f.device === device),
       ),
     );
-  // One box joins what it can: single outputs go into the summing converter or the processor that is there anyway.
+  // One device joins what it can: single outputs go into the summing converter or the processor that is there anyway.
   const joins = kinds.find((d) => d === 'processor' || d === 'summing-converter');
   if (!joins || single.length === 0) return apart();
   const together = kinds
     .filter((d) => d !== 'converter')
     .map((device) =>
-      boxFor(
+      deviceFor(
         device,
         feeds.filter((f) => f.device === device || (device === joins && f.device === 'converter')),
       ),
     );
-  return together.every((b) => b.box !== null) ? together : apart();
+  return together.every((b) => b.between !== null) ? together : apart();
 }
 
-const countFor = (d: LibraryDevice, need: BoxNeed) =>
+const countFor = (d: LibraryDevice, need: DeviceNeed) =>
   Math.max(
     1,
     Math.ceil(need.inputs / Math.max(1, d.inputs)),
@@ -196,10 +196,10 @@ const countFor = (d: LibraryDevice, need: BoxNeed) =>
 
 const isLoad = (d: LibraryDevice) => (d.speakerInput?.ohm ?? Infinity) <= LOAD_ENOUGH_OHM;
 
-function fits(d: LibraryDevice, need: BoxNeed): boolean {
+function fits(d: LibraryDevice, need: DeviceNeed): boolean {
   if (need.kind === 'data-interface') return true;
   const most = Math.max(d.speakerInput?.maxVolts ?? 0, d.lineInput?.maxVolts ?? 0);
-  // Two boxes never join one side: what is summed has to fit into one.
+  // Two devices never join one side: what is summed has to fit into one.
   return (
     most >= need.volts &&
     (!need.sums || (d.sums && countFor(d, need) === 1)) &&
@@ -208,7 +208,7 @@ function fits(d: LibraryDevice, need: BoxNeed): boolean {
 }
 
 /** What a device must do, or does, in words for somebody who has to find one. */
-export function boxWords(need: BoxNeed, box: LibraryDevice | null): string {
+export function deviceWords(need: DeviceNeed, between: LibraryDevice | null): string {
   if (need.kind === 'data-interface')
     return 'made for this car’s data; ask its maker which cars it speaks to';
   const words = [
@@ -216,7 +216,7 @@ export function boxWords(need: BoxNeed, box: LibraryDevice | null): string {
     `takes up to ${formatVolts(need.volts)}`,
     ...(need.sums ? ['joins inputs, a trim on each'] : []),
     ...(need.volumeControl ? ['a volume control of its own'] : []),
-    ...(need.restoreDb > 0 && (box === null || box.bassRestoreDb >= need.restoreDb)
+    ...(need.restoreDb > 0 && (between === null || between.bassRestoreDb >= need.restoreDb)
       ? [`gives back up to ${need.restoreDb.toFixed(0)} dB of bass`]
       : []),
   ];
@@ -225,16 +225,16 @@ export function boxWords(need: BoxNeed, box: LibraryDevice | null): string {
 
 /** All that is to be bought, one line a device. */
 export function equipmentOf(
-  boxes: ReturnType<typeof boxesOf>,
+  found: ReturnType<typeof devicesBetween>,
   drives: ReadonlyMap<string, Drive>,
   context: PlanContext,
 ): Equipment[] {
-  const list: Equipment[] = boxes.map(({ need, box, count, feeds }) => ({
+  const list: Equipment[] = found.map(({ need, between, count, feeds }) => ({
     kind: need.kind,
-    name: box?.name ?? null,
+    name: between?.name ?? null,
     count,
-    says: boxWords(need, box),
-    priceClass: box?.priceClass ?? 2,
+    says: deviceWords(need, between),
+    priceClass: between?.priceClass ?? 2,
     targetIds: [...new Set(feeds.map((f) => f.targetId))],
   }));
   const byAmplifier = new Map<string, { drive: Drive; targetIds: string[] }>();

@@ -34,7 +34,7 @@ export function currentOf(context: PlanContext, drives: ReadonlyMap<string, Driv
 const HOURS = {
   base: 2,
   tap: 0.25,
-  box: 0.75,
+  device: 0.75,
   processor: 2,
   newWire: 1.25,
   bypass: 1,
@@ -62,7 +62,7 @@ export function figuresOf(
   const from =
     HOURS.base +
     HOURS.tap * taps +
-    HOURS.box * boxes +
+    HOURS.device * boxes +
     HOURS.newWire * ownWire +
     HOURS.resistor * resistors +
     (bypassed ? HOURS.bypass : 0) +
@@ -70,11 +70,11 @@ export function figuresOf(
     (kinds.includes('data-interface') ? HOURS.interface : 0);
   const half = (hours: number) => Math.round(hours * 2) / 2;
   const sensing = setup.turnOn.by === 'sensing' || setup.turnOn.by === 'offset';
-  const boxStandby = context.input.devices
+  const deviceStandby = context.input.devices
     .filter((d) => equipment.some((e) => e.name === d.name && e.kind !== 'amplifier'))
     .reduce((sum, d) => sum + d.standbyAmps, 0);
   const awake = setup.turnOn.by === 'constant' ? amps.music : 0;
-  const standingAmps = amps.asleep + (sensing ? boxStandby + SENSING_AMPS : boxStandby) + awake;
+  const standingAmps = amps.asleep + (sensing ? deviceStandby + SENSING_AMPS : deviceStandby) + awake;
   const dear = equipment.reduce((sum, e) => sum + e.priceClass * e.count, 0);
   return {
     taps,

@@ -19,7 +19,7 @@ export function turnOnSteps(
   const { by, relay, delaySeconds } = setup.turnOn;
   const { places } = input.harness;
   const place = by === 'factory-remote' ? places.remote : by === 'accessory' ? places.switched : undefined;
-  const boxes = equipment.filter((e) => e.kind !== 'amplifier' && e.kind !== 'passive-converter');
+  const devices = equipment.filter((e) => e.kind !== 'amplifier' && e.kind !== 'passive-converter');
   const steps: TurnOnStep[] = [
     {
       name: SOURCE_WORD[by],
@@ -33,18 +33,18 @@ export function turnOnSteps(
   ];
   if (relay)
     steps.push({ name: 'Relay', atSeconds: 0.1, says: 'with a suppression diode; it spares the source' });
-  for (const box of boxes)
+  for (const device of devices)
     steps.push({
       name:
-        box.name ??
-        (box.kind === 'processor' ? 'Processor' : box.kind === 'converter' ? 'Converter' : 'Interface'),
+        device.name ??
+        (device.kind === 'processor' ? 'Processor' : device.kind === 'converter' ? 'Converter' : 'Interface'),
       atSeconds: by === 'sensing' ? 0.5 : 0.2,
       says: 'turns on first',
     });
   steps.push({
     name: 'Amplifiers',
-    atSeconds: boxes.length > 0 ? Math.max(0.5, delaySeconds) : 0.5,
-    says: boxes.length > 0 ? 'after it, from its remote output: no thump' : 'with the source',
+    atSeconds: devices.length > 0 ? Math.max(0.5, delaySeconds) : 0.5,
+    says: devices.length > 0 ? 'after it, from its remote output: no thump' : 'with the source',
   });
   return steps;
 }

@@ -5,7 +5,7 @@ import type { Target } from '../model/target.ts';
 import { cableFor, fuseFor } from '../supply/fuse.ts';
 import { completeFeed, replaces, sensesLoad, voltsAt } from './complete-feed.ts';
 import { type PlanContext, wantedFeeds } from './context.ts';
-import { boxesOf, drivesOf, equipmentOf, kindOf } from './equipment.ts';
+import { devicesBetween, drivesOf, equipmentOf, kindOf } from './equipment.ts';
 import { workOutFeed } from './feed.ts';
 import { currentOf, figuresOf } from './figures.ts';
 import { dutiesOf, lossesOf, triggersOf } from './losses.ts';
@@ -46,7 +46,7 @@ export function workOut(strategy: Strategy, context: PlanContext, changes: PlanC
   });
   const draft = draftSetup(strategy, context, changes);
   const drives = drivesOf(input.targets, input.devices);
-  const boxes = boxesOf(
+  const found = devicesBetween(
     raw,
     (device, own) => ({
       kind: kindOf(device)!,
@@ -82,7 +82,8 @@ export function workOut(strategy: Strategy, context: PlanContext, changes: PlanC
     input.devices,
     changes.boxes,
   );
-  const boxOf = (feed: Feed): LibraryDevice | null => boxes.find((b) => b.feeds.includes(feed))?.box ?? null;
+  const betweenOf = (feed: Feed): LibraryDevice | null =>
+    found.find((b) => b.feeds.includes(feed))?.between ?? null;
   const amps = currentOf(context, drives);
   const fuseAmps = draft.supply.fuseAmps === undefined ? fuseFor(amps.music) : draft.supply.fuseAmps;
   const setup = {
@@ -99,12 +100,12 @@ export function workOut(strategy: Strategy, context: PlanContext, changes: PlanC
   const done = raw.map((feed) => {
     const target = input.targets.find((t) => t.id === feed.targetId)!;
     const drive = drives.get(target.id)!;
-    const box = boxOf(feed);
-    const full = completeFeed(feed, { context, target, setup, box, drive, changes, keepsSpeaker });
-    return { feed: full, target, box, drive };
+    const between = betweenOf(feed);
+    const full = completeFeed(feed, { context, target, setup, between, drive, changes, keepsSpeaker });
+    return { feed: full, target, between, drive };
   });
   const feeds = done.map((d) => d.feed);
-  const equipment = equipmentOf(boxes, drives, context);
+  const equipment = equipmentOf(found, drives, context);
   const triggers = triggersOf(feeds, setup, context);
   const wanted = wantedFeeds(input.targets).length;
   const plan: PlanInContext['plan'] = {
@@ -123,10 +124,10 @@ export function workOut(strategy: Strategy, context: PlanContext, changes: PlanC
     turnOn: turnOnSteps(setup, equipment, context),
     figures: figuresOf(feeds, setup, equipment, amps, strategy, context),
   };
-  const inContext = done.map(({ feed, target, box, drive }): FeedInContext => ({
+  const inContext = done.map(({ feed, target, between, drive }): FeedInContext => ({
     feed,
     target,
-    box,
+    between,
     drive,
     setup,
     context,

@@ -34,7 +34,7 @@ export function DeskPage() {
     const others = changes.feeds.filter((f) => f !== byHand);
     const joins = device === 'summing-converter' || device === 'processor';
     // Taps on the factory's outputs are no data any more.
-    const box = device === 'data-interface' ? 'converter' : device;
+    const kind = device === 'data-interface' ? 'converter' : device;
     change({
       ...changes,
       feeds: [
@@ -42,7 +42,7 @@ export function DeskPage() {
         {
           targetId: feed.targetId,
           side: feed.side,
-          device: next.length > 1 && !joins ? 'summing-converter' : box,
+          device: next.length > 1 && !joins ? 'summing-converter' : kind,
           taps: next,
         },
       ],

@@ -68,7 +68,9 @@ function FeedRow({ job, proposal, feed, shown, onShow }: FeedRowProps) {
   const top = Math.max(
     ...feed.levelDb.filter((_, i) => SUM_GRID_HZ[i] >= feed.need.lowHz && SUM_GRID_HZ[i] <= feed.need.highHz),
   );
-  const box = proposal.equipment.find((e) => e.kind !== 'amplifier' && e.targetIds.includes(feed.targetId));
+  const between = proposal.equipment.find(
+    (e) => e.kind !== 'amplifier' && e.targetIds.includes(feed.targetId),
+  );
   const amplifier = proposal.equipment.find(
     (e) => e.kind === 'amplifier' && e.targetIds.includes(feed.targetId),
   );
@@ -100,7 +102,9 @@ function FeedRow({ job, proposal, feed, shown, onShow }: FeedRowProps) {
         title="Show its prediction"
       >
         <Volts point={at('Factory output')} word="in" />
-        <strong>{feed.device === 'direct' ? 'No device' : (box?.name ?? DEVICE_WORD[feed.device])}</strong>
+        <strong>
+          {feed.device === 'direct' ? 'No device' : (between?.name ?? DEVICE_WORD[feed.device])}
+        </strong>
         <BandStrip
           frequencyHz={SUM_GRID_HZ}
           levelDb={feed.levelDb}

@@ -159,22 +159,28 @@ describe('a bridge’s negative stays off ground', () => {
     },
   );
   it('at the device that is fed', () => {
-    expect(negativeGrounded(madeFeed({ box: device(false) }))).toEqual([grounded]);
-    expect(negativeGrounded(madeFeed({ box: device(true) }))).toEqual([]);
-    expect(negativeGrounded(madeFeed({ box: null, drive: madeDrive(both) }))).toEqual([]);
+    expect(negativeGrounded(madeFeed({ between: device(false) }))).toEqual([grounded]);
+    expect(negativeGrounded(madeFeed({ between: device(true) }))).toEqual([]);
+    expect(negativeGrounded(madeFeed({ between: null, drive: madeDrive(both) }))).toEqual([]);
   });
   it('or at the amplifier that is fed directly', () => {
-    const direct = (amplifier: ReturnType<typeof madeAmplifier>, box = device(true)) =>
-      negativeGrounded(madeFeed({ feed: { device: 'direct' }, box, drive: madeDrive(amplifier) }));
+    const direct = (amplifier: ReturnType<typeof madeAmplifier>, between = device(true)) =>
+      negativeGrounded(madeFeed({ feed: { device: 'direct' }, between, drive: madeDrive(amplifier) }));
     expect(direct(both)).toEqual([grounded]);
     expect(direct(madeAmplifier({ speakerInput: { ...SPEAKER_IN, floating: true } }))).toEqual([]);
     // Without such an input another rule speaks.
     expect(direct(madeAmplifier())).toEqual([]);
   });
   it('a transformer parts it, a radio’s line has none', () => {
-    expect(negativeGrounded(madeFeed({ box: device(false, 'passive-converter') }))).toEqual([]);
-    expect(negativeGrounded(madeFeed({ box: device(false), sources: [line()], input: behind }))).toEqual([]);
-    const one = madeFeed({ box: device(false), sources: [line(), madeSource({ id: 'p2' })], input: behind });
+    expect(negativeGrounded(madeFeed({ between: device(false, 'passive-converter') }))).toEqual([]);
+    expect(negativeGrounded(madeFeed({ between: device(false), sources: [line()], input: behind }))).toEqual(
+      [],
+    );
+    const one = madeFeed({
+      between: device(false),
+      sources: [line(), madeSource({ id: 'p2' })],
+      input: behind,
+    });
     expect(negativeGrounded(one)).toEqual([grounded]);
   });
 });
@@ -186,7 +192,7 @@ describe('outputs never drive each other', () => {
   ];
   const fought = (sources: ReturnType<typeof two>, feed: MadeFeed['feed'], sums: boolean | null = null) =>
     outputsInParallel(
-      madeFeed({ sources, feed, box: sums === null ? null : madeDevice({ kind: 'converter', sums }) }),
+      madeFeed({ sources, feed, between: sums === null ? null : madeDevice({ kind: 'converter', sums }) }),
     );
   it('unless the device sums', () => {
     expect(fought(two(), {})).toEqual([

@@ -3,11 +3,11 @@ import { type FeedRule, remark } from './rule.ts';
 
 /** A bridge drives both conductors: its negative on ground or on a common shield is a short. */
 export const negativeGrounded: FeedRule = (context) => {
-  const { feed, sources, box, drive, name, context: plan } = context;
+  const { feed, sources, between, drive, name, context: plan } = context;
   const speakers = sources.filter((s) => !isLine(s.pair, plan));
   if (speakers.length === 0) return [];
   const direct = feed.device === 'direct';
-  const device = direct ? drive.amplifier : box;
+  const device = direct ? drive.amplifier : between;
   if (!device?.speakerInput || device.speakerInput.floating || device.kind === 'passive-converter') return [];
   return [
     remark(

@@ -1,6 +1,6 @@
 import { planRemark, type PlanRule } from './rule.ts';
 
-/** Left and right of one target, fed from alike outputs, must push the same way: the bass between them cancels else. */
+/** Left and right of one target, fed from alike outputs, must push the same way, or the bass between them cancels. */
 export const polarityMixed: PlanRule = ({ feeds }) =>
   feeds.flatMap((left) => {
     if (left.feed.side !== 'left') return [];

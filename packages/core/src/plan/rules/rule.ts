@@ -16,7 +16,7 @@ export interface FeedInContext {
   name: string;
   setup: Setup;
   /** the device between output and amplifier; null: none, or only its kind is known */
-  box: LibraryDevice | null;
+  between: LibraryDevice | null;
   drive: Drive;
   context: PlanContext;
 }

@@ -329,11 +329,11 @@ describe('a radio’s output that does not follow its volume', () => {
         remedy: 'volume control of its own',
       }),
     ]);
-    const box = madeDevice({ kind: 'processor', volumeControl: true });
-    expect(radio('fixed', { box })).toEqual([]);
-    expect(radio('fixed', { box: madeDevice({ kind: 'processor' }) })).toHaveLength(1);
+    const between = madeDevice({ kind: 'processor', volumeControl: true });
+    expect(radio('fixed', { between })).toEqual([]);
+    expect(radio('fixed', { between: madeDevice({ kind: 'processor' }) })).toHaveLength(1);
     // A device that is not in this way controls nothing.
-    expect(radio('fixed', { box, feed: { device: 'direct' } })).toHaveLength(1);
+    expect(radio('fixed', { between, feed: { device: 'direct' } })).toHaveLength(1);
     expect(radio('fixed', { feed: { device: 'data-interface' } })).toEqual([]);
     expect(radio('fixed', { unitKind: 'amplifier' })).toEqual([]);
   });

@@ -2,9 +2,9 @@ import { type FeedRule, remark, test } from './rule.ts';
 
 /** A fixed feed has its volume behind it: taken there without a control after the tap, it plays at full level. */
 export const volumeControl: FeedRule = (context) => {
-  const { feed, sources, box } = context;
+  const { feed, sources, between } = context;
   if (feed.device === 'data-interface') return [];
-  const control = feed.device !== 'direct' && (box?.volumeControl ?? false);
+  const control = feed.device !== 'direct' && (between?.volumeControl ?? false);
   return sources.flatMap((s) => {
     const kind = s.pair.facts.feed;
     const more = { pairId: s.pair.id, settle: test('feed') };
