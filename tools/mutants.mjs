@@ -78,7 +78,7 @@ async function tried(folder, { whole = [], but = [] }) {
       jsonReporter: { fileName: reportOf(folder) },
       tempDirName: join(STATE, 'mutants', 'copy'),
       cleanTempDir: 'always',
-      ignorePatterns: ['.ulpen', '.git', 'dist', 'docs', 'test-results'],
+      ignorePatterns: ['.ulpen', '.git', 'dist', 'docs/screenshots', 'test-results'],
     }),
   );
   await run('npx', ['--no-install', 'stryker', 'run', config], {

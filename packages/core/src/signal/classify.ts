@@ -102,15 +102,15 @@ export function classify(
   const high = edgeOf('high', edges, model, response);
   const lowProbability = probabilityBeyond(low, limits.fullRangeLowHz, 1);
   const highProbability = probabilityBeyond(high, limits.fullRangeHighHz, -1);
-  for (const [edge, limit, word] of [
-    [low, limits.fullRangeLowHz, 'starts'],
-    [high, limits.fullRangeHighHz, 'end'],
+  for (const [edge, limit, end, word, further] of [
+    [low, limits.fullRangeLowHz, f[0], 'start', 'down'],
+    [high, limits.fullRangeHighHz, f[f.length - 1], 'end', 'up'],
   ] as const) {
     if (edge.missing) {
       reasons.push(
-        `The data ${word === 'starts' ? 'start' : 'end'} at ${formatFrequency(edge.hz)}, before the band does: measure further ${word === 'starts' ? 'down' : 'up'}.`,
+        `The data ${word} at ${formatFrequency(end)}, before the band does: measure further ${further}.`,
       );
-    } else if (edge.hz > 0 && Math.abs(Math.log2(edge.hz / limit)) < 2 * edge.error) {
+    } else if (Math.abs(Math.log2(edge.hz / limit)) < 2 * edge.error) {
       reasons.push(
         `The edge at ${formatFrequency(edge.hz)} is close to the ${formatFrequency(limit)} limit for full range.`,
       );
