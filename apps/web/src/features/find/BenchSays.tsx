@@ -27,7 +27,7 @@ interface BenchSaysProps {
 export function BenchSays(props: BenchSaysProps) {
   const { job, view, misfits, suggested, workings, shown, preview, at } = props;
   return (
-    <section className="pane find-says" aria-label="What it comes to">
+    <section className="pane find-says" aria-label="Findings">
       <NextTestCard
         tests={suggested}
         workings={workings}

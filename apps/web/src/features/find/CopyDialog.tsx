@@ -7,6 +7,7 @@ import { useCommand } from '../../api/commands/use-command.ts';
 import { useJobs } from '../../api/queries.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { EditorFooter } from '../../ui/EditorFooter.tsx';
+import { SelectField } from '../../ui/SelectField.tsx';
 import { useHarness } from '../../api/harness.ts';
 
 /** A plug of another job, drawn again here. What was found there comes along as claimed, never as measured. */
@@ -71,16 +72,13 @@ export function CopyDialog({ job, onClose }: { job: JobOutline; onClose: () => v
             <PlugChoice key={otherId} jobId={otherId} chosen={connectorId} onChoose={setConnectorId} />
           )}
           {job.units.length > 1 && (
-            <Form.Group controlId="copy-unit">
-              <Form.Label>Onto</Form.Label>
-              <Form.Select value={unitId} onChange={(e) => setUnitId(e.target.value)}>
-                {job.units.map((u) => (
-                  <option key={u.id} value={u.id}>
-                    {u.name}
-                  </option>
-                ))}
-              </Form.Select>
-            </Form.Group>
+            <SelectField
+              id="copy-unit"
+              label="Onto"
+              value={unitId}
+              options={job.units.map((u) => ({ value: u.id, word: u.name }))}
+              onChange={setUnitId}
+            />
           )}
         </Modal.Body>
         <EditorFooter action="Copy the plug" busy={copy.isPending || !connectorId} onCancel={onClose} />
@@ -103,16 +101,15 @@ function PlugChoice({
   const plugs = harness.data?.connectors ?? [];
   if (plugs.length === 0) return <p className="quiet">That job has no plug drawn.</p>;
   return (
-    <Form.Group controlId="copy-plug">
-      <Form.Label>Plug</Form.Label>
-      <Form.Select value={chosen ?? ''} onChange={(e) => onChoose(e.target.value || null)}>
-        <option value="">Choose a plug</option>
-        {plugs.map((c) => (
-          <option key={c.id} value={c.id}>
-            {c.name}, {cavityCount(c)} cavities
-          </option>
-        ))}
-      </Form.Select>
-    </Form.Group>
+    <SelectField
+      id="copy-plug"
+      label="Plug"
+      value={chosen}
+      options={[
+        { value: null, word: 'Choose a plug' },
+        ...plugs.map((c) => ({ value: c.id, word: `${c.name}, ${cavityCount(c)} cavities` })),
+      ]}
+      onChange={onChoose}
+    />
   );
 }

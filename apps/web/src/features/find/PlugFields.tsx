@@ -1,4 +1,5 @@
 import { Form } from 'react-bootstrap';
+import { optionsOf, SelectField } from '../../ui/SelectField.tsx';
 import { type ConnectorFields, type Unit, WIRE_COLOURS } from '@ulpen/core';
 import { COLOUR_NAME } from '../../ui/wire-paint.ts';
 import { TEMPLATES } from './plug-templates.ts';
@@ -40,21 +41,14 @@ export function PlugFields({
   onUnit,
 }: PlugFieldsProps) {
   const select = (name: keyof typeof SAYS, label: string) => (
-    <Form.Group controlId={`plug-${name}`}>
-      <Form.Label>{label}</Form.Label>
-      <Form.Select
-        value={String(plug[name])}
-        isInvalid={!!faults[name]}
-        onChange={(e) => set({ [name]: e.target.value } as Partial<ConnectorFields>)}
-      >
-        {Object.entries(SAYS[name]!).map(([value, word]) => (
-          <option key={value} value={value}>
-            {word}
-          </option>
-        ))}
-      </Form.Select>
-      <Form.Control.Feedback type="invalid">{faults[name]}</Form.Control.Feedback>
-    </Form.Group>
+    <SelectField
+      id={`plug-${name}`}
+      label={label}
+      value={String(plug[name])}
+      options={optionsOf(SAYS[name]!)}
+      fault={faults[name]}
+      onChange={(value) => set({ [name]: value } as Partial<ConnectorFields>)}
+    />
   );
   return (
     <div className="plug-fields">
@@ -68,16 +62,14 @@ export function PlugFields({
         />
         <Form.Control.Feedback type="invalid">{faults['name']}</Form.Control.Feedback>
       </Form.Group>
-      <Form.Group controlId="plug-unit">
-        <Form.Label>Of</Form.Label>
-        <Form.Select value={unitId} disabled={!onUnit} onChange={(e) => onUnit?.(e.target.value)}>
-          {units.map((u) => (
-            <option key={u.id} value={u.id}>
-              {u.name}
-            </option>
-          ))}
-        </Form.Select>
-      </Form.Group>
+      <SelectField
+        id="plug-unit"
+        label="Of"
+        value={unitId}
+        disabled={!onUnit}
+        options={units.map((u) => ({ value: u.id, word: u.name }))}
+        onChange={(id) => onUnit?.(id)}
+      />
       <Form.Group controlId="plug-rows" className="plug-wide">
         <Form.Label>Cavities in each row, from the top</Form.Label>
         <Form.Control
@@ -125,20 +117,16 @@ export function PlugFields({
       />
       {select('latch', 'Latch')}
       {select('keying', 'Key or rib')}
-      <Form.Group controlId="plug-shell">
-        <Form.Label>Shell colour</Form.Label>
-        <Form.Select
-          value={plug.shell ?? ''}
-          onChange={(e) => set({ shell: (e.target.value || null) as ConnectorFields['shell'] })}
-        >
-          <option value="">not noted</option>
-          {WIRE_COLOURS.map((c) => (
-            <option key={c} value={c}>
-              {COLOUR_NAME[c]}
-            </option>
-          ))}
-        </Form.Select>
-      </Form.Group>
+      <SelectField
+        id="plug-shell"
+        label="Shell colour"
+        value={plug.shell}
+        options={[
+          { value: null, word: 'not noted' },
+          ...WIRE_COLOURS.map((value) => ({ value, word: COLOUR_NAME[value] })),
+        ]}
+        onChange={(shell) => set({ shell })}
+      />
       {select('sleeve', 'Sleeve over the wires')}
       {select('confirmed', 'This plug is')}
       <Form.Group controlId="plug-note" className="plug-wide">

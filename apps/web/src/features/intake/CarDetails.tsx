@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { X } from 'lucide-react';
 import type { IntakeFields } from '@ulpen/core';
+import { optionsOf, SelectField } from '../../ui/SelectField.tsx';
 import { DRIVE_WORDS, TOOL_WORDS } from './intake-words.ts';
 
 interface PartProps {
@@ -34,19 +35,13 @@ export function CarDetails({ intake, change }: PartProps) {
             onBlur={() => trim !== intake.trim && change({ trim })}
           />
         </Form.Group>
-        <Form.Group controlId="intake-drive">
-          <Form.Label>Drive</Form.Label>
-          <Form.Select
-            value={intake.drive}
-            onChange={(e) => change({ drive: e.target.value as IntakeFields['drive'] })}
-          >
-            {Object.entries(DRIVE_WORDS).map(([value, word]) => (
-              <option key={value} value={value}>
-                {word}
-              </option>
-            ))}
-          </Form.Select>
-        </Form.Group>
+        <SelectField
+          id="intake-drive"
+          label="Drive"
+          value={intake.drive}
+          options={optionsOf(DRIVE_WORDS)}
+          onChange={(drive) => change({ drive })}
+        />
       </div>
       {(intake.drive === 'hybrid' || intake.drive === 'electric') && (
         <p className="small plug-caution">

@@ -7,6 +7,7 @@ import {
   type Reference,
   referenceOf,
 } from '@ulpen/core';
+import { SelectField } from '../../ui/SelectField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 
 interface ReferenceFieldsProps {
@@ -28,21 +29,13 @@ export function ReferenceFields({ job, reference, onChange }: ReferenceFieldsPro
     label: string,
     options: readonly (readonly [Reference[K], string])[],
   ) => (
-    <Form.Group controlId={`reference-${name}`}>
-      <Form.Label>{label}</Form.Label>
-      <Form.Select
-        value={reference[name] ?? ''}
-        onChange={(e) =>
-          onChange({ ...reference, [name]: options.find(([value]) => (value ?? '') === e.target.value)![0] })
-        }
-      >
-        {options.map(([value, word]) => (
-          <option key={word} value={value ?? ''}>
-            {word}
-          </option>
-        ))}
-      </Form.Select>
-    </Form.Group>
+    <SelectField
+      id={`reference-${name}`}
+      label={label}
+      value={reference[name]}
+      options={options.map(([value, word]) => ({ value, word }))}
+      onChange={(value) => onChange({ ...reference, [name]: value })}
+    />
   );
   return (
     <details className="brief-more">

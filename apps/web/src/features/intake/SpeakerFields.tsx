@@ -1,7 +1,8 @@
 import { Form } from 'react-bootstrap';
-import { type Speaker, type TargetFields, type Way } from '@ulpen/core';
+import { type Speaker, type TargetFields } from '@ulpen/core';
 import { useDevices } from '../../api/shop-queries.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { optionsOf, SelectField } from '../../ui/SelectField.tsx';
 import { WAY_WORD } from '../../ui/way-words.ts';
 
 interface SpeakerFieldsProps {
@@ -33,26 +34,20 @@ export function SpeakerFields({ id, target, onChange }: SpeakerFieldsProps) {
         Speaker: {speakerWords(speaker)}. Amplifier: {chosen?.name ?? 'the planner picks one'}
       </summary>
       <div className="speaker-fields">
-        <Form.Group controlId={`${id}-state`}>
-          <Form.Label>Speaker is</Form.Label>
-          <Form.Select
-            value={speaker.state}
-            onChange={(e) => set({ state: e.target.value as Speaker['state'] })}
-          >
-            <option value="new">new</option>
-            <option value="kept">the factory’s, kept</option>
-          </Form.Select>
-        </Form.Group>
-        <Form.Group controlId={`${id}-way`}>
-          <Form.Label>Kind</Form.Label>
-          <Form.Select value={speaker.way} onChange={(e) => set({ way: e.target.value as Way })}>
-            {Object.entries(WAY_WORD).map(([value, word]) => (
-              <option key={value} value={value}>
-                {word}
-              </option>
-            ))}
-          </Form.Select>
-        </Form.Group>
+        <SelectField
+          id={`${id}-state`}
+          label="Speaker is"
+          value={speaker.state}
+          options={optionsOf({ new: 'new', kept: 'the factory’s, kept' })}
+          onChange={(state) => set({ state })}
+        />
+        <SelectField
+          id={`${id}-way`}
+          label="Kind"
+          value={speaker.way}
+          options={optionsOf(WAY_WORD)}
+          onChange={(way) => set({ way })}
+        />
         <NumberField
           id={`${id}-ohm`}
           label="Ohms per coil"
@@ -70,37 +65,33 @@ export function SpeakerFields({ id, target, onChange }: SpeakerFieldsProps) {
           placeholder="not known"
           onChange={(watts) => set({ watts })}
         />
-        <Form.Group controlId={`${id}-coils`}>
-          <Form.Label>Coils per driver</Form.Label>
-          <Form.Select value={speaker.coils} onChange={(e) => set({ coils: Number(e.target.value) })}>
-            <option value={1}>one</option>
-            <option value={2}>two</option>
-          </Form.Select>
-        </Form.Group>
-        <Form.Group controlId={`${id}-drivers`}>
-          <Form.Label>Drivers per channel</Form.Label>
-          <Form.Select value={speaker.drivers} onChange={(e) => set({ drivers: Number(e.target.value) })}>
-            {[1, 2, 3, 4].map((n) => (
-              <option key={n} value={n}>
-                {n}
-              </option>
-            ))}
-          </Form.Select>
-        </Form.Group>
-        <Form.Group controlId={`${id}-amplifier`}>
-          <Form.Label>Amplifier</Form.Label>
-          <Form.Select
-            value={target.amplifierId ?? ''}
-            onChange={(e) => onChange({ amplifierId: e.target.value || null })}
-          >
-            <option value="">the planner picks one</option>
-            {amplifiers.map((a) => (
-              <option key={a.id} value={a.id}>
-                {a.name}
-              </option>
-            ))}
-          </Form.Select>
-        </Form.Group>
+        <SelectField
+          id={`${id}-coils`}
+          label="Coils per driver"
+          value={speaker.coils}
+          options={[
+            { value: 1, word: 'one' },
+            { value: 2, word: 'two' },
+          ]}
+          onChange={(coils) => set({ coils })}
+        />
+        <SelectField
+          id={`${id}-drivers`}
+          label="Drivers per channel"
+          value={speaker.drivers}
+          options={[1, 2, 3, 4].map((value) => ({ value, word: String(value) }))}
+          onChange={(drivers) => set({ drivers })}
+        />
+        <SelectField
+          id={`${id}-amplifier`}
+          label="Amplifier"
+          value={target.amplifierId}
+          options={[
+            { value: null, word: 'the planner picks one' },
+            ...amplifiers.map((a) => ({ value: a.id, word: a.name })),
+          ]}
+          onChange={(amplifierId) => onChange({ amplifierId })}
+        />
         {delicate && (
           <Form.Check
             type="switch"

@@ -1,5 +1,6 @@
 import { Form } from 'react-bootstrap';
 import type { CaptureFields } from '@ulpen/core';
+import { optionsOf, SelectField } from '../../ui/SelectField.tsx';
 import { SituationFields } from './SituationFields.tsx';
 import { StepAndLoad } from './StepAndLoad.tsx';
 
@@ -9,6 +10,12 @@ const LEVEL_KIND_WORD: Record<Said['levelKind'], string> = {
   flat: 'as they are: transfer function, or pink noise in bands',
   'narrow-band-pink': 'narrow-band spectrum of pink noise (+3 dB/octave)',
   'octave-band-white': 'white noise in octave bands (−3 dB/octave)',
+};
+
+const LEVEL_UNIT_WORD: Record<Said['levelUnit'], string> = {
+  dB: 'dB, no reference',
+  dBV: 'dBV at the output',
+  dBFS: 'dBFS',
 };
 
 interface ImportConditionsProps {
@@ -28,30 +35,20 @@ export function ImportConditions({ said, hasPhase, onChange }: ImportConditionsP
         played="pink"
         onChange={(part) => onChange({ situation: { ...said.situation, ...part } })}
       />
-      <Form.Group controlId="import-kind">
-        <Form.Label>Levels are read</Form.Label>
-        <Form.Select
-          value={said.levelKind}
-          onChange={(e) => onChange({ levelKind: e.target.value as Said['levelKind'] })}
-        >
-          {Object.entries(LEVEL_KIND_WORD).map(([kind, word]) => (
-            <option key={kind} value={kind}>
-              {word}
-            </option>
-          ))}
-        </Form.Select>
-      </Form.Group>
-      <Form.Group controlId="import-level-unit">
-        <Form.Label>Levels are in</Form.Label>
-        <Form.Select
-          value={said.levelUnit}
-          onChange={(e) => onChange({ levelUnit: e.target.value as Said['levelUnit'] })}
-        >
-          <option value="dB">dB, no reference</option>
-          <option value="dBV">dBV at the output</option>
-          <option value="dBFS">dBFS</option>
-        </Form.Select>
-      </Form.Group>
+      <SelectField
+        id="import-kind"
+        label="Levels are read"
+        value={said.levelKind}
+        options={optionsOf(LEVEL_KIND_WORD)}
+        onChange={(levelKind) => onChange({ levelKind })}
+      />
+      <SelectField
+        id="import-level-unit"
+        label="Levels are in"
+        value={said.levelUnit}
+        options={optionsOf(LEVEL_UNIT_WORD)}
+        onChange={(levelUnit) => onChange({ levelUnit })}
+      />
       {hasPhase && (
         <Form.Check
           type="switch"

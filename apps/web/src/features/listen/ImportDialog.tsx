@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { Form } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import {
   type Capture,
@@ -7,7 +6,6 @@ import {
   COLUMN_LIMITS,
   type ColumnChoice,
   type JobView,
-  pairName,
   UNKNOWN_SITUATION,
 } from '@ulpen/core';
 import { addCapture } from '../../api/commands/add-capture.ts';
@@ -18,6 +16,7 @@ import type { ColumnPreview } from '../../workers/heavy-work.ts';
 import { FileDialog } from './FileDialog.tsx';
 import { useFilePreview } from './use-file-preview.ts';
 import { ImportConditions } from './ImportConditions.tsx';
+import { OutputSelect } from './OutputSelect.tsx';
 import { ImportPreview } from './ImportPreview.tsx';
 
 interface ImportDialogProps {
@@ -78,20 +77,7 @@ export function ImportDialog({ job, file, pairId, onClose }: ImportDialogProps) 
         <div className="import-panes">
           <ImportPreview preview={preview} onColumns={setColumns} />
           <div className="d-grid gap-3 align-content-start">
-            <Form.Group controlId="import-into">
-              <Form.Label>Taken from</Form.Label>
-              <Form.Select value={into} onChange={(e) => setInto(e.target.value)}>
-                {job.units.map((unit) => (
-                  <optgroup key={unit.id} label={unit.name}>
-                    {unit.pairs.map((pair) => (
-                      <option key={pair.id} value={pair.id}>
-                        {pairName(pair)}
-                      </option>
-                    ))}
-                  </optgroup>
-                ))}
-              </Form.Select>
-            </Form.Group>
+            <OutputSelect id="import-into" label="Taken from" job={job} value={into} onChange={setInto} />
             <ImportConditions
               said={said}
               hasPhase={preview.hasPhase}

@@ -1,4 +1,5 @@
 import { Form } from 'react-bootstrap';
+import { optionsOf, SelectField } from '../../ui/SelectField.tsx';
 import type { ColumnChoice, ColumnRole } from '@ulpen/core';
 import { ResponseStrip } from '../../ui/BandStrip.tsx';
 import { bandEdges, classWord } from '../../ui/bands-words.ts';
@@ -78,26 +79,20 @@ export function ImportPreview({ preview, onColumns }: ImportPreviewProps) {
         </table>
       </div>
       <div className="import-format">
-        <Form.Group controlId="import-unit">
-          <Form.Label>Frequency in</Form.Label>
-          <Form.Select
-            value={frequencyUnit}
-            onChange={(e) => choose({ frequencyUnit: e.target.value as 'Hz' | 'kHz' })}
-          >
-            <option>Hz</option>
-            <option>kHz</option>
-          </Form.Select>
-        </Form.Group>
-        <Form.Group controlId="import-decimal">
-          <Form.Label>Decimal mark</Form.Label>
-          <Form.Select
-            value={decimal}
-            onChange={(e) => choose({ decimal: e.target.value as 'point' | 'comma' })}
-          >
-            <option value="point">point</option>
-            <option value="comma">comma</option>
-          </Form.Select>
-        </Form.Group>
+        <SelectField
+          id="import-unit"
+          label="Frequency in"
+          value={frequencyUnit}
+          options={optionsOf({ Hz: 'Hz', kHz: 'kHz' })}
+          onChange={(unit) => choose({ frequencyUnit: unit })}
+        />
+        <SelectField
+          id="import-decimal"
+          label="Decimal mark"
+          value={decimal}
+          options={optionsOf({ point: 'point', comma: 'comma' })}
+          onChange={(mark) => choose({ decimal: mark })}
+        />
       </div>
     </div>
   );

@@ -1,6 +1,6 @@
-import { Form } from 'react-bootstrap';
 import type { Played, Situation } from '@ulpen/core';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { optionsOf, SelectField } from '../../ui/SelectField.tsx';
 import './situation.css';
 
 interface SituationFieldsProps {
@@ -15,14 +15,14 @@ const ENGINE_WORD: Record<Situation['engine'], string> = {
   unknown: 'not noted',
   off: 'off',
   idle: 'idling',
-  raised: 'raised, about 2,500 turns',
+  raised: 'raised, about 2,500 rpm',
 };
 const DOORS_WORD: Record<Situation['doors'], string> = {
   unknown: 'not noted',
   closed: 'closed',
   open: 'open',
 };
-export const ROUTED_WORD: Record<Situation['playedIn'], string> = {
+const ROUTED_WORD: Record<Situation['playedIn'], string> = {
   unknown: 'not noted',
   both: 'the same in left and right',
   left: 'left only',
@@ -54,31 +54,31 @@ export function SituationFields({ id, situation, played, onChange }: SituationFi
     />
   );
   const engine = (
-    <Choice
+    <SelectField
       key="engine"
       id={`${id}-engine`}
       label="Engine"
-      words={ENGINE_WORD}
+      options={optionsOf(ENGINE_WORD)}
       value={situation.engine}
       onChange={(engine) => onChange({ engine })}
     />
   );
   const doors = (
-    <Choice
+    <SelectField
       key="doors"
       id={`${id}-doors`}
       label="Doors"
-      words={DOORS_WORD}
+      options={optionsOf(DOORS_WORD)}
       value={situation.doors}
       onChange={(doors) => onChange({ doors })}
     />
   );
   const routed = (
-    <Choice
+    <SelectField
       key="played-in"
       id={`${id}-played-in`}
       label="Played in"
-      words={ROUTED_WORD}
+      options={optionsOf(ROUTED_WORD)}
       value={situation.playedIn}
       onChange={(playedIn) => onChange({ playedIn })}
     />
@@ -100,28 +100,5 @@ export function SituationFields({ id, situation, played, onChange }: SituationFi
         <div className="situation">{folded}</div>
       </details>
     </>
-  );
-}
-
-interface ChoiceProps<V extends string> {
-  id: string;
-  label: string;
-  words: Record<V, string>;
-  value: V;
-  onChange: (value: V) => void;
-}
-
-function Choice<V extends string>({ id, label, words, value, onChange }: ChoiceProps<V>) {
-  return (
-    <Form.Group controlId={id}>
-      <Form.Label>{label}</Form.Label>
-      <Form.Select value={value} onChange={(e) => onChange(e.target.value as V)}>
-        {Object.entries<string>(words).map(([key, word]) => (
-          <option key={key} value={key}>
-            {word}
-          </option>
-        ))}
-      </Form.Select>
-    </Form.Group>
   );
 }

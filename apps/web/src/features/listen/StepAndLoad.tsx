@@ -1,5 +1,6 @@
 import { Form } from 'react-bootstrap';
 import { type CaptureFields, LOAD_WORD } from '@ulpen/core';
+import { optionsOf, SelectField } from '../../ui/SelectField.tsx';
 
 type StepAndLoadFields = Pick<CaptureFields, 'volumeStep' | 'load'>;
 
@@ -27,19 +28,13 @@ export function StepAndLoad({ id, said, onChange }: StepAndLoadProps) {
           }}
         />
       </Form.Group>
-      <Form.Group controlId={`${id}-load`}>
-        <Form.Label>Load at the time</Form.Label>
-        <Form.Select
-          value={said.load}
-          onChange={(e) => onChange({ load: e.target.value as CaptureFields['load'] })}
-        >
-          {Object.entries(LOAD_WORD).map(([load, word]) => (
-            <option key={load} value={load}>
-              {word}
-            </option>
-          ))}
-        </Form.Select>
-      </Form.Group>
+      <SelectField
+        id={`${id}-load`}
+        label="Load at the time"
+        value={said.load}
+        options={optionsOf(LOAD_WORD)}
+        onChange={(load) => onChange({ load })}
+      />
     </>
   );
 }

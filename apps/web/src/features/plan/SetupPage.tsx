@@ -1,6 +1,7 @@
 import { Form } from 'react-bootstrap';
 import { CABLE_SIZES, FUSE_SIZES, readinessOf, type Setup, type SetupChange } from '@ulpen/core';
 import { Choices } from '../../ui/Choices.tsx';
+import { SelectField } from '../../ui/SelectField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { useFramedPlan } from './PlanFrame.tsx';
 import { LoadChoices } from './LoadChoices.tsx';
@@ -11,6 +12,12 @@ import { TurnOnChain } from './TurnOnChain.tsx';
 import './path.css';
 import './setup.css';
 import { PREFERENCE_WORDS } from '../../ui/preference-words.ts';
+
+/** Sizes that are sold, and the one that is set where it is another. */
+const sizes = (sold: readonly number[], own: number | null, unit: string) =>
+  [...new Set([...sold, ...(own === null ? [] : [own])])]
+    .sort((a, b) => a - b)
+    .map((value) => ({ value, word: `${value} ${unit}` }));
 
 /** Everything of a plan that is not signal: joining, turn-on, power, loads. Each change is checked at once. */
 export function SetupPage() {
@@ -42,7 +49,8 @@ export function SetupPage() {
             onChange={(speakerWire) => put({ speakerWire })}
           />
           {setup.factoryAmplifier !== 'none' && (
-            <Pick
+            <SelectField
+              id="pick-factory-amplifier"
               label="Factory amplifier"
               value={setup.factoryAmplifier}
               options={(['stays', 'node', 'removed'] as const).map((v) => ({
@@ -86,14 +94,16 @@ export function SetupPage() {
           />
 
           <h2>Turn-on</h2>
-          <Pick
-            label="Woken by"
+          <SelectField
+            id="pick-turned-on-by"
+            label="Turned on by"
             value={turnOn.by}
             options={PREFERENCE_WORDS.turnOn.options}
             onChange={(by) => put({ turnOn: { by } })}
           />
           <div className="setup-row">
-            <Pick
+            <SelectField
+              id="pick-when-the-car-sleeps-the-source-is"
               label="When the car sleeps, the source is"
               value={turnOn.asleep}
               options={[
@@ -103,7 +113,8 @@ export function SetupPage() {
               ]}
               onChange={(asleep) => putTurnOn({ asleep })}
             />
-            <Pick
+            <SelectField
+              id="pick-at-restart-it"
               label="At restart it"
               value={turnOn.restart}
               options={[
@@ -143,14 +154,12 @@ export function SetupPage() {
             />
           ) : (
             <div className="setup-row">
-              <Pick
+              <SelectField
+                id="pick-main-fuse"
                 label="Main fuse"
-                value={String(supply.fuseAmps)}
-                options={[
-                  ...FUSE_SIZES.map((a) => ({ value: String(a), word: `${a} A` })),
-                  { value: 'null', word: 'none' },
-                ]}
-                onChange={(v) => putSupply({ fuseAmps: v === 'null' ? null : Number(v) })}
+                value={supply.fuseAmps}
+                options={[...sizes(FUSE_SIZES, supply.fuseAmps, 'A'), { value: null, word: 'none' }]}
+                onChange={(fuseAmps) => putSupply({ fuseAmps })}
               />
               <NumberField
                 key={`mm-${supply.fuseMm}`}
@@ -160,11 +169,12 @@ export function SetupPage() {
                 most={10_000}
                 onChange={(fuseMm) => fuseMm !== null && putSupply({ fuseMm })}
               />
-              <Pick
+              <SelectField
+                id="pick-cable"
                 label="Cable"
-                value={String(supply.cableMm2)}
-                options={CABLE_SIZES.map((s) => ({ value: String(s), word: `${s} mm²` }))}
-                onChange={(v) => putSupply({ cableMm2: Number(v) })}
+                value={supply.cableMm2}
+                options={sizes(CABLE_SIZES, supply.cableMm2, 'mm²')}
+                onChange={(cableMm2) => putSupply({ cableMm2 })}
               />
               <NumberField
                 key={`m-${supply.cableM}`}
@@ -178,7 +188,8 @@ export function SetupPage() {
             </div>
           )}
           <div className="setup-row">
-            <Pick
+            <SelectField
+              id="pick-metal"
               label="Metal"
               value={supply.metal}
               options={[
@@ -187,7 +198,8 @@ export function SetupPage() {
               ]}
               onChange={(metal) => putSupply({ metal })}
             />
-            <Pick
+            <SelectField
+              id="pick-ground-to"
               label="Ground to"
               value={supply.ground}
               options={[
@@ -196,7 +208,8 @@ export function SetupPage() {
               ]}
               onChange={(ground) => putSupply({ ground })}
             />
-            <Pick
+            <SelectField
+              id="pick-signal-and-power"
               label="Signal and power"
               value={supply.sides}
               options={[
@@ -209,7 +222,7 @@ export function SetupPage() {
           <LoadChoices />
         </fieldset>
       </section>
-      <section className="pane" aria-label="What it comes to">
+      <section className="pane" aria-label="Result">
         <SupplyFigures proposal={proposal} />
         <TurnOnChain proposal={proposal} />
         <p className="caution">
@@ -219,28 +232,5 @@ export function SetupPage() {
         <Remarks job={job} remarks={proposal.remarks} readiness={ready} />
       </section>
     </main>
-  );
-}
-
-interface PickProps<V extends string> {
-  label: string;
-  value: V;
-  options: readonly { value: V; word: string }[];
-  onChange: (value: V) => void;
-}
-
-function Pick<V extends string>({ label, value, options, onChange }: PickProps<V>) {
-  return (
-    <Form.Group controlId={`pick-${label.replaceAll(' ', '-').toLowerCase()}`}>
-      <Form.Label>{label}</Form.Label>
-      <Form.Select value={value} onChange={(e) => onChange(e.target.value as V)}>
-        {options.some((o) => o.value === value) ? null : <option value={value}>{value}</option>}
-        {options.map((o) => (
-          <option key={o.value} value={o.value}>
-            {o.word}
-          </option>
-        ))}
-      </Form.Select>
-    </Form.Group>
   );
 }

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Play } from 'lucide-react';
-import { Button, Form } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import { type Pair, pairName } from '@ulpen/core';
+import { SelectField } from '../../../ui/SelectField.tsx';
 import { ReducerAdvice } from './ReducerAdvice.tsx';
 import { SafetyGate } from './SafetyGate.tsx';
 
@@ -25,32 +26,30 @@ export function LiveSetup(props: LiveSetupProps) {
   return (
     <section className="live-setup" aria-label="Input">
       <div className="live-setup-input">
-        <Form.Group controlId="live-input">
-          <Form.Label>Input</Form.Label>
-          <Form.Select value={input} onChange={(e) => onInput(e.target.value)}>
-            <option value="">the usual input of this device</option>
-            {devices
+        <SelectField
+          id="live-input"
+          label="Input"
+          value={input}
+          options={[
+            { value: '', word: 'the usual input of this device' },
+            ...devices
               .filter((d) => d.deviceId && d.deviceId !== 'default' && d.label)
-              .map((d) => (
-                <option key={d.deviceId} value={d.deviceId}>
-                  {d.label}
-                </option>
-              ))}
-            <option value={SIMULATED}>a simulated output, to try it</option>
-          </Form.Select>
-        </Form.Group>
-        <Form.Group controlId="live-second">
-          <Form.Label>Right channel, recorded at the same time</Form.Label>
-          <Form.Select value={secondId ?? ''} onChange={(e) => onSecond(e.target.value || null)}>
-            <option value="">not used</option>
-            {others.map((p) => (
-              <option key={p.id} value={p.id}>
-                {pairName(p)}
-              </option>
-            ))}
-          </Form.Select>
-          <Form.Text>Two at once also tell polarity and delay between them.</Form.Text>
-        </Form.Group>
+              .map((d) => ({ value: d.deviceId, word: d.label })),
+            { value: SIMULATED, word: 'a simulated output, to try it' },
+          ]}
+          onChange={onInput}
+        />
+        <SelectField
+          id="live-second"
+          label="Right channel, recorded at the same time"
+          value={secondId}
+          options={[
+            { value: null, word: 'not used' },
+            ...others.map((p) => ({ value: p.id, word: pairName(p) })),
+          ]}
+          help="Two at once also tell polarity and delay between them."
+          onChange={onSecond}
+        />
         {fault && (
           <p className="refused" role="alert">
             {fault}

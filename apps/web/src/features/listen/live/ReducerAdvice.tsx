@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { Form } from 'react-bootstrap';
 import { INPUT_KINDS, OUTPUT_KINDS, reducerNeeded } from '@ulpen/core';
+import { SelectField } from '../../../ui/SelectField.tsx';
 
 /** Which level reducer has to be between output and input. */
 export function ReducerAdvice() {
@@ -11,26 +11,20 @@ export function ReducerAdvice() {
   const db = reducerNeeded(from.volts, to.volts);
   return (
     <div className="reducer-advice">
-      <Form.Group controlId="reducer-output">
-        <Form.Label>Measured is</Form.Label>
-        <Form.Select value={output} onChange={(e) => setOutput(e.target.value)}>
-          {OUTPUT_KINDS.map((o) => (
-            <option key={o.id} value={o.id}>
-              {o.word}
-            </option>
-          ))}
-        </Form.Select>
-      </Form.Group>
-      <Form.Group controlId="reducer-input">
-        <Form.Label>With</Form.Label>
-        <Form.Select value={input} onChange={(e) => setInput(e.target.value)}>
-          {INPUT_KINDS.map((i) => (
-            <option key={i.id} value={i.id}>
-              {i.word}
-            </option>
-          ))}
-        </Form.Select>
-      </Form.Group>
+      <SelectField
+        id="reducer-output"
+        label="Measured is"
+        value={output}
+        options={OUTPUT_KINDS.map(({ id, word }) => ({ value: id, word }))}
+        onChange={setOutput}
+      />
+      <SelectField
+        id="reducer-input"
+        label="With"
+        value={input}
+        options={INPUT_KINDS.map(({ id, word }) => ({ value: id, word }))}
+        onChange={setInput}
+      />
       <p className="m-0" role="status">
         {db === 0 ? (
           'No reducer is needed for the level. Isolation still is.'

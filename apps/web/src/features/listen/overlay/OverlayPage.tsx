@@ -1,6 +1,6 @@
-import { Form } from 'react-bootstrap';
 import { type Capture, captureInForce, type JobView, pairName } from '@ulpen/core';
 import { useJob, useMeasuredJob, useJobs } from '../../../api/queries.ts';
+import { SelectField } from '../../../ui/SelectField.tsx';
 import { Choices } from '../../../ui/Choices.tsx';
 import { NoOutputs } from '../NoOutputs.tsx';
 import { useFramedMeasuredJob } from '../../../api/framed-job.ts';
@@ -135,19 +135,22 @@ function OtherJob({
   // The same car first: its file is what one looks for.
   const alike = (car: string) => (car === job.car ? 0 : 1);
   return (
-    <Form.Group controlId="overlay-other" className="mt-3">
-      <Form.Label>Beside another job</Form.Label>
-      <Form.Select value={otherJobId ?? ''} onChange={(e) => onChange(e.target.value || null)}>
-        <option value="">none</option>
-        {[...lines]
+    <SelectField
+      id="overlay-other"
+      className="mt-3"
+      label="Beside another job"
+      value={otherJobId}
+      options={[
+        { value: null, word: 'none' },
+        ...[...lines]
           .sort((a, b) => alike(a.car) - alike(b.car))
-          .map((j) => (
-            <option key={j.id} value={j.id}>
-              {j.car} {j.year ?? ''} {j.place && `· ${j.place}`}
-            </option>
-          ))}
-      </Form.Select>
-    </Form.Group>
+          .map((j) => ({
+            value: j.id,
+            word: [j.car, j.year, j.place && `· ${j.place}`].filter(Boolean).join(' '),
+          })),
+      ]}
+      onChange={onChange}
+    />
   );
 }
 

@@ -1,7 +1,9 @@
 import { Form } from 'react-bootstrap';
-import { type JobView, pairName, PLAYED } from '@ulpen/core';
+import { type JobView, PLAYED } from '@ulpen/core';
+import { OutputSelect } from '../OutputSelect.tsx';
 import { SituationFields } from '../SituationFields.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
+import { SelectField } from '../../../ui/SelectField.tsx';
 import { StepAndLoad } from '../StepAndLoad.tsx';
 import { PLAYED_WORD } from './recording-words.ts';
 import type { SaidOfRecording } from './said-of-recording.ts';
@@ -15,51 +17,34 @@ interface RecordingConditionsProps {
 
 /** What the recording cannot say: what was played, where each channel was taken, how the radio was set. */
 export function RecordingConditions({ job, said, channels, onChange }: RecordingConditionsProps) {
-  const outputs = job.units.map((unit) => (
-    <optgroup key={unit.id} label={unit.name}>
-      {unit.pairs.map((pair) => (
-        <option key={pair.id} value={pair.id}>
-          {pairName(pair)}
-        </option>
-      ))}
-    </optgroup>
-  ));
   const last = job.recordings.find((r) => r.withdrawnAt === null)?.voltsAtFullScale ?? null;
   const twice = said.secondPairId === said.firstPairId;
   return (
     <div className="d-grid gap-3 align-content-start">
-      <Form.Group controlId="recording-played">
-        <Form.Label>Played during it</Form.Label>
-        <Form.Select
-          value={said.played}
-          onChange={(e) => onChange({ played: PLAYED.find((p) => p === e.target.value) ?? 'music' })}
-        >
-          {PLAYED.map((played) => (
-            <option key={played} value={played}>
-              {PLAYED_WORD[played]}
-            </option>
-          ))}
-        </Form.Select>
-      </Form.Group>
-      <Form.Group controlId="recording-first">
-        <Form.Label>{channels === 2 ? 'Left channel taken from' : 'Taken from'}</Form.Label>
-        <Form.Select value={said.firstPairId} onChange={(e) => onChange({ firstPairId: e.target.value })}>
-          {outputs}
-        </Form.Select>
-      </Form.Group>
+      <SelectField
+        id="recording-played"
+        label="Played during it"
+        value={said.played}
+        options={PLAYED.map((value) => ({ value, word: PLAYED_WORD[value] }))}
+        onChange={(played) => onChange({ played })}
+      />
+      <OutputSelect
+        id="recording-first"
+        label={channels === 2 ? 'Left channel taken from' : 'Taken from'}
+        job={job}
+        value={said.firstPairId}
+        onChange={(firstPairId) => onChange({ firstPairId })}
+      />
       {channels === 2 && (
-        <Form.Group controlId="recording-second">
-          <Form.Label>Right channel taken from</Form.Label>
-          <Form.Select
-            value={said.secondPairId ?? ''}
-            isInvalid={twice}
-            onChange={(e) => onChange({ secondPairId: e.target.value || null })}
-          >
-            <option value="">nothing, only the left one counts</option>
-            {outputs}
-          </Form.Select>
-          <Form.Control.Feedback type="invalid">Choose another output than for left.</Form.Control.Feedback>
-        </Form.Group>
+        <OutputSelect
+          id="recording-second"
+          label="Right channel taken from"
+          job={job}
+          value={said.secondPairId ?? ''}
+          none="nothing, only the left one counts"
+          fault={twice ? 'Choose another output than for left.' : undefined}
+          onChange={(id) => onChange({ secondPairId: id || null })}
+        />
       )}
       <StepAndLoad id="recording" said={said} onChange={onChange} />
       <SituationFields

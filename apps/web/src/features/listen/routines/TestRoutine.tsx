@@ -1,5 +1,5 @@
 import { AudioLines, TriangleAlert } from 'lucide-react';
-import { Form } from 'react-bootstrap';
+import { SelectField } from '../../../ui/SelectField.tsx';
 import { Link, useSearchParams } from 'react-router';
 import { type JobBehaviour, type JobView, pairName, type PairView } from '@ulpen/core';
 import { FindingCard } from '../findings/FindingCard.tsx';
@@ -59,19 +59,13 @@ export function TestRoutine({ test, job, behaviour }: TestRoutineProps) {
         <section className="test-work" aria-label="Measure">
           {pair && (
             <div className="test-pair">
-              <Form.Group controlId="test-pair">
-                <Form.Label>Output</Form.Label>
-                <Form.Select
-                  value={pair.id}
-                  onChange={(e) => setParams({ pair: e.target.value }, { replace: true })}
-                >
-                  {pairs.map((p) => (
-                    <option key={p.id} value={p.id}>
-                      {pairName(p)}
-                    </option>
-                  ))}
-                </Form.Select>
-              </Form.Group>
+              <SelectField
+                id="test-pair"
+                label="Output"
+                value={pair.id}
+                options={pairs.map((p) => ({ value: p.id, word: pairName(p) }))}
+                onChange={(id) => setParams({ pair: id }, { replace: true })}
+              />
               {test.records.map((r, n) => (
                 <Link
                   key={r.word}

@@ -2,8 +2,10 @@ import { useState } from 'react';
 import { Download } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
 import { type Part, signalName, type TestSignal, testSignalSchema, usualSeconds } from '@ulpen/core';
+import { optionsOf, SelectField } from '../../../ui/SelectField.tsx';
 
 type Own = 'tone' | 'stepped';
+const LEVELS = [0, -5, -10, -20].map((value) => ({ value, word: value === 0 ? '0 dB' : `−${-value} dB` }));
 
 /** Any frequency as a tone or a stepped tone, beside the list. */
 export function OwnTone({
@@ -34,13 +36,13 @@ export function OwnTone({
       }}
     >
       <h2>Another frequency</h2>
-      <Form.Group controlId="own-kind">
-        <Form.Label>Kind</Form.Label>
-        <Form.Select value={kind} onChange={(e) => setKind(e.target.value === 'tone' ? 'tone' : 'stepped')}>
-          <option value="tone">tone</option>
-          <option value="stepped">stepped tone, rising by 3 dB</option>
-        </Form.Select>
-      </Form.Group>
+      <SelectField
+        id="own-kind"
+        label="Kind"
+        value={kind}
+        options={optionsOf({ tone: 'tone', stepped: 'stepped tone, rising by 3 dB' })}
+        onChange={setKind}
+      />
       <Form.Group controlId="own-hz">
         <Form.Label>Frequency, Hz</Form.Label>
         <Form.Control
@@ -52,24 +54,21 @@ export function OwnTone({
         />
         <Form.Control.Feedback type="invalid">{parsed.error?.issues[0]?.message}</Form.Control.Feedback>
       </Form.Group>
-      <Form.Group controlId="own-level">
-        <Form.Label>Level</Form.Label>
-        <Form.Select className="num" value={levelDb} onChange={(e) => setLevelDb(Number(e.target.value))}>
-          {[0, -5, -10, -20].map((level) => (
-            <option key={level} value={level}>
-              {level === 0 ? '0 dB' : `−${-level} dB`}
-            </option>
-          ))}
-        </Form.Select>
-      </Form.Group>
-      <Form.Group controlId="own-on">
-        <Form.Label>On</Form.Label>
-        <Form.Select value={on} onChange={(e) => setOn(e.target.value as typeof on)}>
-          <option value="both">both</option>
-          <option value="left">left</option>
-          <option value="right">right</option>
-        </Form.Select>
-      </Form.Group>
+      <SelectField
+        id="own-level"
+        label="Level"
+        numeric
+        value={levelDb}
+        options={LEVELS}
+        onChange={setLevelDb}
+      />
+      <SelectField
+        id="own-on"
+        label="On"
+        value={on}
+        options={optionsOf({ both: 'both', left: 'left', right: 'right' })}
+        onChange={setOn}
+      />
       <Button type="submit" variant="secondary" disabled={disabled || !parsed.success}>
         <Download size={18} /> Save it
       </Button>

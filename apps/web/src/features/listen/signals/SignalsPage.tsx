@@ -8,6 +8,7 @@ import { useNotices } from '../../../ui/notices-store.ts';
 import { soundWorker } from '../../../workers/sound-worker.ts';
 import { useFramedMeasuredJob } from '../../../api/framed-job.ts';
 import { saveFile } from '../../../ui/save-file.ts';
+import { type Option, SelectField } from '../../../ui/SelectField.tsx';
 import { OwnTone } from './OwnTone.tsx';
 import { levelWords, megabytes, timeWords } from './signal-words.ts';
 import './signals.css';
@@ -19,6 +20,15 @@ interface Making {
   what: string;
   share: number;
 }
+
+const RATES: readonly Option<TestFile['sampleRate']>[] = [
+  { value: 44_100, word: '44.1 kHz, for discs and older radios' },
+  { value: 48_000, word: '48 kHz' },
+];
+const BITS: readonly Option<TestFile['bits']>[] = [
+  { value: 16, word: '16, every radio plays it' },
+  { value: 24, word: '24' },
+];
 
 /** Test signals as WAV files, one by one or as a list to work through with the time each begins. */
 export function SignalsPage() {
@@ -64,28 +74,20 @@ export function SignalsPage() {
         measure. Tone controls, loudness, surround and speed volume at zero first; start quiet.
       </p>
       <div className="signals-options no-print">
-        <Form.Group controlId="signals-rate">
-          <Form.Label>Sample rate</Form.Label>
-          <Form.Select
-            value={file.sampleRate}
-            onChange={(e) =>
-              setFile((f) => ({ ...f, sampleRate: e.target.value === '44100' ? 44_100 : 48_000 }))
-            }
-          >
-            <option value="44100">44.1 kHz, for discs and older radios</option>
-            <option value="48000">48 kHz</option>
-          </Form.Select>
-        </Form.Group>
-        <Form.Group controlId="signals-bits">
-          <Form.Label>Bits</Form.Label>
-          <Form.Select
-            value={file.bits}
-            onChange={(e) => setFile((f) => ({ ...f, bits: e.target.value === '24' ? 24 : 16 }))}
-          >
-            <option value="16">16, every radio plays it</option>
-            <option value="24">24</option>
-          </Form.Select>
-        </Form.Group>
+        <SelectField
+          id="signals-rate"
+          label="Sample rate"
+          value={file.sampleRate}
+          options={RATES}
+          onChange={(sampleRate) => setFile((f) => ({ ...f, sampleRate }))}
+        />
+        <SelectField
+          id="signals-bits"
+          label="Bits"
+          value={file.bits}
+          options={BITS}
+          onChange={(bits) => setFile((f) => ({ ...f, bits }))}
+        />
         <Form.Group controlId="signals-seed">
           <Form.Label>Seed of the noise</Form.Label>
           <Form.Control

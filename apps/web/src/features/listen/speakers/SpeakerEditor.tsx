@@ -7,7 +7,6 @@ import {
   type JobView,
   pairName,
   speakerName,
-  type Way,
 } from '@ulpen/core';
 import { addSpeaker } from '../../../api/commands/add-speaker.ts';
 import { changeSpeaker } from '../../../api/commands/change-speaker.ts';
@@ -16,6 +15,7 @@ import { newId } from '../../../api/new-id.ts';
 import { useRemoval } from '../../../api/use-removal.ts';
 import { EditorFooter } from '../../../ui/EditorFooter.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
+import { optionsOf, SelectField } from '../../../ui/SelectField.tsx';
 import { WAY_WORD } from '../../../ui/way-words.ts';
 
 interface SpeakerEditorProps {
@@ -51,32 +51,29 @@ export function SpeakerEditor({ job, speaker, start, onDone }: SpeakerEditorProp
   return (
     <Form noValidate onSubmit={submit}>
       <Modal.Body>
-        <Form.Group controlId="speaker-way" className="mb-3">
-          <Form.Label>Kind</Form.Label>
-          <Form.Select value={way} onChange={(e) => setWay(e.target.value as Way)}>
-            {Object.entries(WAY_WORD).map(([value, word]) => (
-              <option key={value} value={value}>
-                {word}
-              </option>
-            ))}
-          </Form.Select>
-        </Form.Group>
+        <SelectField
+          id="speaker-way"
+          className="mb-3"
+          label="Kind"
+          value={way}
+          options={optionsOf(WAY_WORD)}
+          onChange={setWay}
+        />
         {coils.map(({ key, pairId, ohm }, n) => (
           <div key={key} className="speaker-coil">
-            <Form.Group controlId={`coil-${key}-output`}>
-              <Form.Label>Coil {n + 1} is driven by</Form.Label>
-              <Form.Select
-                value={pairId ?? ''}
-                onChange={(e) => set(key, { pairId: e.target.value || null })}
-              >
-                <option value="">nothing, or not known</option>
-                {outputs.map((output) => (
-                  <option key={output.id} value={output.id}>
-                    {pairName(output)} ({job.units.find((u) => u.id === output.unitId)?.name})
-                  </option>
-                ))}
-              </Form.Select>
-            </Form.Group>
+            <SelectField
+              id={`coil-${key}-output`}
+              label={`Coil ${n + 1} is driven by`}
+              value={pairId}
+              options={[
+                { value: null, word: 'nothing, or not known' },
+                ...outputs.map((output) => ({
+                  value: output.id,
+                  word: `${pairName(output)} (${job.units.find((u) => u.id === output.unitId)?.name})`,
+                })),
+              ]}
+              onChange={(id) => set(key, { pairId: id })}
+            />
             <NumberField
               id={`coil-${key}-ohm`}
               label="Ohms"
