@@ -54,8 +54,11 @@ export function findingRows(
       const wire = wireAt(cavity.id, own, view.sheets);
       const isPlus = pair?.plusCavityId === cavity.id;
       const told = finding !== undefined && (finding.state !== 'open' || finding.standing === 'claimed');
-      const toldChannel = pair?.channel && pair.channel.state !== 'open' ? pair.channel : null;
-      const toldSign = pair && pair.kind !== 'data' && pair.polarity.state !== 'open' ? pair.polarity : null;
+      // Channel and sign belong to a role: what is only like its siblings is nothing to write down.
+      const toldPair = told ? pair : null;
+      const toldChannel = toldPair?.channel && toldPair.channel.state !== 'open' ? toldPair.channel : null;
+      const toldSign =
+        toldPair && toldPair.kind !== 'data' && toldPair.polarity.state !== 'open' ? toldPair.polarity : null;
       return {
         unit: unitNames.get(connector.unitId) ?? '',
         connector: connector.name,
@@ -72,7 +75,7 @@ export function findingRows(
         sign: toldSign ? (isPlus ? 'plus' : 'minus') : null,
         signStanding: toldSign?.standing ?? null,
         pairedWith:
-          pair && told ? (placeName.get(isPlus ? pair.minusCavityId : pair.plusCavityId) ?? null) : null,
+          toldPair && (placeName.get(isPlus ? toldPair.minusCavityId : toldPair.plusCavityId) ?? null),
         origin: originOf(own),
         notes: own.flatMap((r) => (r.observation.kind === 'note' ? [r.observation.text] : [])).join('; '),
         measuredAt: readings.at(-1)?.takenAt ?? null,

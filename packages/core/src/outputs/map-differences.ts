@@ -12,7 +12,10 @@ export interface MapDifference {
   take: Partial<Pick<Pair, 'side' | 'axle' | 'way' | 'ends'>> | null;
 }
 
-type Output = Pick<Pair, 'id' | 'unitId' | 'side' | 'axle' | 'way'> & { ends: readonly EndView[] };
+/** What of an output the map is held against. */
+export type MappedOutput = Pick<Pair, 'id' | 'unitId' | 'side' | 'axle' | 'way'> & {
+  ends: readonly EndView[];
+};
 
 /**
  * What the map, where it is settled, says differently of outputs: another role, another partner, plus and minus the other
@@ -21,7 +24,7 @@ type Output = Pick<Pair, 'id' | 'unitId' | 'side' | 'axle' | 'way'> & { ends: re
  * @param radios ids of radios; what reads as a line at one may be its output
  */
 export function mapDifferences(
-  outputs: readonly Output[],
+  outputs: readonly MappedOutput[],
   workings: HarnessWorkings,
   radios: ReadonlySet<string>,
 ): MapDifference[] {
@@ -45,7 +48,7 @@ function linesOf(ends: readonly EndView[]): Line[] {
 }
 
 function differencesOfLine(
-  output: Output,
+  output: MappedOutput,
   line: Line,
   workings: HarnessWorkings,
   radios: ReadonlySet<string>,
@@ -89,7 +92,7 @@ function differencesOfLine(
 }
 
 function channelDifference(
-  output: Output,
+  output: MappedOutput,
   { kind, channel }: PairFinding,
   say: (kind: 'channel', says: string, take: MapDifference['take']) => MapDifference[],
 ): MapDifference[] {

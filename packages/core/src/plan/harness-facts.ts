@@ -5,8 +5,9 @@ import { mapHarness } from '../harness/map-harness.ts';
 import { placeOf } from '../harness/words.ts';
 import type { HarnessView } from '../model/harness-view.ts';
 import type { Role } from '../model/sheet.ts';
-import type { JobView } from '../model/views.ts';
-import { mapDifferences } from '../outputs/map-differences.ts';
+import type { IntakeFields } from '../model/intake.ts';
+import type { Unit } from '../model/unit.ts';
+import { mapDifferences, type MappedOutput } from '../outputs/map-differences.ts';
 
 /** What Find tells a plan. */
 export interface HarnessFacts {
@@ -20,8 +21,14 @@ export interface HarnessFacts {
 
 export const NO_HARNESS: HarnessFacts = { places: {}, contradicted: [], locked: [] };
 
+/** Of a job: its outputs by unit, and what it can be measured with. */
+interface OutputsOfJob {
+  units: readonly { id: string; kind: Unit['kind']; pairs: readonly MappedOutput[] }[];
+  intake: Pick<IntakeFields, 'tools'>;
+}
+
 /** Roles, contradictions and locks of a job's plugs, as far as they touch a plan; joined by cavities, never by names. */
-export function harnessFactsOf(job: JobView, view: Omit<HarnessView, 'simulation'>): HarnessFacts {
+export function harnessFactsOf(job: OutputsOfJob, view: Omit<HarnessView, 'simulation'>): HarnessFacts {
   if (view.connectors.length === 0) return NO_HARNESS;
   const workings = mapHarness(harnessInputOf(view, job.intake.tools));
   const places: HarnessFacts['places'] = {};
