@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { at, cone, dc, ohms, plug, tone } from '../carsim/small-plug.ts';
 import { SimulatedHand } from '../carsim/wiring/meter.ts';
 import { harnessOf, IGNITION_ON, inOrder, OFF, PLAYING, RADIO_ON } from '../carsim/wiring/routine.ts';
@@ -125,9 +125,14 @@ const settled = (): HarnessReading[] => [
 ];
 
 describe('where the map says something else', () => {
-  const workings = mapHarness(plug(settled()));
-  const found = workings.map.pairs.find((p) => p.plusCavityId === 'k4')!;
-  const channel = found.channel!.channel;
+  let workings: HarnessWorkings;
+  let found: HarnessWorkings['map']['pairs'][number];
+  let channel: Channel;
+  beforeEach(() => {
+    workings = mapHarness(plug(settled()));
+    found = workings.map.pairs.find((p) => p.plusCavityId === 'k4')!;
+    ({ channel } = found.channel!);
+  });
   const differences = (list: Parameters<typeof mapDifferences>[0], at = workings, radios: string[] = []) =>
     mapDifferences(list, at, new Set(radios));
 
@@ -207,7 +212,10 @@ describe('where the map says something else', () => {
 });
 
 describe('polarity is two properties', () => {
-  const { map } = mapHarness(plug(settled()));
+  let map: HarnessWorkings['map'];
+  beforeEach(() => {
+    map = mapHarness(plug(settled())).map;
+  });
   it('of the cone, from readings at the wires alone', () => {
     expect(conePolarity(ends(4, 3), map)).toEqual({ sign: 'normal', standing: 'measured' });
     expect(conePolarity(ends(3, 4), map)).toEqual({ sign: 'reversed', standing: 'measured' });
@@ -281,8 +289,12 @@ describe('Outputs to Listen', () => {
     },
   );
 
-  const workings = mapHarness(plug(settled()));
-  const { channel } = workings.map.pairs.find((p) => p.plusCavityId === 'k4')!.channel!;
+  let workings: HarnessWorkings;
+  let channel: Channel;
+  beforeEach(() => {
+    workings = mapHarness(plug(settled()));
+    ({ channel } = workings.map.pairs.find((p) => p.plusCavityId === 'k4')!.channel!);
+  });
   const amplifier: Unit = {
     id: 'u1',
     jobId: 'j',
