@@ -91,8 +91,8 @@ function strongest(off: Silence, now: Silence): { hz: number; db: number } | nul
     const own = power(Array.from(now.levelDb.slice(i - 4, i + 5)));
     const before = power(frequencyHz.slice(i - 4, i + 5).map((f) => floor.get(f) ?? -200));
     const db = 10 * Math.log10(own / before);
-    // The tone itself, not the flank that the third of an octave drags along.
-    const peak = now.levelDb[i] >= Math.max(now.levelDb[i - 1], now.levelDb[i + 1]);
+    // The tone itself: everything within a third of an octave of it rises as much, and would tell another frequency.
+    const peak = now.levelDb[i] >= Math.max(...now.levelDb.slice(i - 4, i + 5));
     if (peak && db >= RISE_DB && (best === null || db > best.db)) best = { hz, db };
   });
   return best;
