@@ -247,7 +247,9 @@ describe('engine sound, by hand', () => {
     const random = seededRandom(5);
     const noisy = (s: Silence): Silence => ({ ...s, levelDb: s.levelDb.map((l) => l + 2 * random.normal()) });
     for (let n = 0; n < 200; n++) {
-      const [off, idle, raised] = [silence('off'), silence('idle', 60, 22), silence('raised', 60, 22)].map(noisy);
+      const [off, idle, raised] = [silence('off'), silence('idle', 60, 22), silence('raised', 60, 22)].map(
+        noisy,
+      );
       expect(heard(off, idle, raised).verdict).not.toBe('active');
     }
   });
