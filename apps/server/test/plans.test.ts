@@ -173,6 +173,24 @@ describe('kept plans', () => {
     expect((await app.call<Plan>('POST', `/api/v1/plans/${body.id}/restore`)).body).toEqual(body);
     expect((await app.view(job.id)).plans).toEqual([body]);
   });
+  it('name a way in that there is', async () => {
+    const { job, proposals, basis } = await measuredJob();
+    const kept = (strategy: string) =>
+      app.call<Problem>('POST', `/api/v1/jobs/${job.id}/plans`, {
+        name: 'Another',
+        proposal: { ...proposals[0], strategy },
+        basis,
+      });
+    for (const strategy of ['by-pigeon', 'Sum', '']) {
+      const { status, body } = await kept(strategy);
+      expect([status, body.errors?.[0].field]).toEqual([400, 'proposal.strategy']);
+    }
+    expect((await kept('by-pigeon')).body.errors?.[0].message).toMatch(
+      /^must be one of direct, .*data-interface$/,
+    );
+    expect((await app.view(job.id)).plans).toEqual([]);
+    expect((await kept('sum')).status).toBe(201);
+  });
 
   it('hold what they stand on until they are deleted; the whole job can still go', async () => {
     const { job, unit, captures, target, proposals, basis } = await measuredJob();

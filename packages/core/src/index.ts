@@ -94,6 +94,7 @@ export * from './plan/plan-input.ts';
 export * from './plan/plan-of-job.ts';
 export * from './plan/propose.ts';
 export * from './plan/readiness.ts';
+export { STRATEGY_IDS } from './plan/strategies/index.ts';
 export * from './plan/what-if.ts';
 export * from './plan/wish-conflicts.ts';
 export * from './quantity/volts.ts';

@@ -35,7 +35,6 @@ import {
   type RecordingResult,
   type ResponseAnalysis,
   reworkPlan,
-  type StrategyId,
   type ToListen,
   type Unit,
   WHITE_NOISE_TILT_DB,
@@ -122,7 +121,7 @@ export const TASKS = {
   /** As JSON text: written here once, so that answering many who ask the same costs the server nothing. */
   compare: (question: PlanQuestion): string => JSON.stringify(comparePlans(inputOf(question))),
 
-  rework: (given: { question: PlanQuestion; strategy: StrategyId; changes: PlanChanges }): Proposal | null =>
+  rework: (given: { question: PlanQuestion; strategy: string; changes: PlanChanges }): Proposal | null =>
     reworkPlan({ input: inputOf(given.question), strategy: given.strategy, changes: given.changes }),
 
   mapHarness: (record: Findable): MappedHarness => {

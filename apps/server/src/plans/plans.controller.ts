@@ -10,7 +10,6 @@ import {
   type Proposal,
   proposalSchema,
   STRATEGY_IDS,
-  type StrategyId,
   creating,
   type Creating,
 } from '@ulpen/core';
@@ -28,7 +27,7 @@ import { ProposalsService } from './proposals.service.ts';
 const comparisonSchema = z
   .object({
     proposals: z.array(proposalSchema),
-    refused: z.array(z.object({ strategy: z.enum(STRATEGY_IDS), title: z.string(), because: z.string() })),
+    refused: z.array(z.object({ strategy: z.string(), title: z.string(), because: z.string() })),
     order: z.string(),
   })
   .meta({ id: 'Comparison' });
@@ -36,7 +35,13 @@ const reworkSchema = z
   .object({ strategy: z.enum(STRATEGY_IDS), changes: changesSchema })
   .meta({ id: 'PlanRework' });
 
-const newPlanSchema = creating(planFieldsSchema, 'NewPlan');
+const newPlanSchema = creating(
+  planFieldsSchema.refine(({ proposal }) => STRATEGY_IDS.includes(proposal.strategy), {
+    path: ['proposal', 'strategy'],
+    error: `must be one of ${STRATEGY_IDS.join(', ')}`,
+  }),
+  'NewPlan',
+);
 
 @ApiTags('plans')
 @Controller()
@@ -64,7 +69,7 @@ export class PlansController {
   rework(
     @Id('job') jobId: string,
     @Gone() signal: AbortSignal,
-    @Body({ schema: reworkSchema }) { strategy, changes }: { strategy: StrategyId; changes: PlanChanges },
+    @Body({ schema: reworkSchema }) { strategy, changes }: { strategy: string; changes: PlanChanges },
   ): Promise<Proposal> {
     return this.proposals.rework(jobId, strategy, changes, signal);
   }

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { PlanChanges, Proposal, StrategyId } from '@ulpen/core';
+import type { PlanChanges, Proposal } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { ComputePool } from '../compute/compute-pool.ts';
 import type { PlanQuestion } from '../compute/tasks.ts';
@@ -47,7 +47,7 @@ export class ProposalsService {
 
   async rework(
     jobId: string,
-    strategy: StrategyId,
+    strategy: string,
     changes: PlanChanges,
     signal: AbortSignal,
   ): Promise<Proposal> {

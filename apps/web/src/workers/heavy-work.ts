@@ -12,7 +12,6 @@ import {
   planInputOf,
   type PreferencesFields,
   rework,
-  type StrategyId,
   type WhatIf,
   whatIf,
   type WishConflict,
@@ -82,7 +81,7 @@ export const heavyWork = {
   },
 
   /** One way in with a person's changes; null when it can no longer be used. */
-  rework(key: string, given: PlanGiven, strategy: StrategyId, changes: PlanChanges): Proposal | null {
+  rework(key: string, given: PlanGiven, strategy: string, changes: PlanChanges): Proposal | null {
     return rework(inputFor(key, given), strategy, changes);
   },
 

@@ -1,5 +1,5 @@
 import type { LibraryDevice } from '../model/device.ts';
-import type { Feed, PlanChanges, StrategyId } from '../model/plan.ts';
+import type { Feed, PlanChanges } from '../model/plan.ts';
 import type { Setup } from '../model/setup.ts';
 import type { Speaker } from '../model/target.ts';
 import type { PlanInput, PlanPair } from '../plan/plan-input.ts';
@@ -7,7 +7,7 @@ import type { PlanInput, PlanPair } from '../plan/plan-input.ts';
 /** A plan to be judged: what is known, the way in, and what a person changed. */
 export interface Case {
   input: PlanInput;
-  strategy: StrategyId;
+  strategy: string;
   changes: PlanChanges;
 }
 
@@ -19,7 +19,7 @@ export interface Hazard {
   rule: string;
   what: string;
   car: 'people-carrier' | 'camper-van' | 'coupe' | 'electric-estate';
-  strategy: StrategyId;
+  strategy: string;
   wrong: Change;
   right: Change;
 }

@@ -47,24 +47,11 @@ export const deviceSchemaOfFeed = z.enum([
 /** What stands between factory output and new amplifier, by what it does. */
 export type Device = z.infer<typeof deviceSchemaOfFeed>;
 
-/** Every way in that is tried. */
-export const STRATEGY_IDS = [
-  'direct',
-  'convert',
-  'subwoofer-output',
-  'one-channel',
-  'keep-speaker',
-  'sum',
-  'source-direct',
-  'bypass-factory-wire',
-  'bypass-new-wire',
-  'bypass-node',
-  'mixed',
-  'data-interface',
-  'processor',
-] as const;
-export type StrategyId = (typeof STRATEGY_IDS)[number];
-const strategySchema = z.enum(STRATEGY_IDS);
+/** Names a way in. Which there are is known where they are worked out; a kept plan may name one that is gone. */
+const strategySchema = z
+  .string()
+  .max(40)
+  .regex(/^[a-z]+(-[a-z]+)*$/, 'the name of a way in: small letters with hyphens between');
 
 /** Effective volts at one point of the chain, for a tone at 0 dB at the loudest step that is agreed on. */
 export const levelPointSchema = z.object({

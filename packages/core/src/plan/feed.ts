@@ -1,4 +1,4 @@
-import type { Device, Feed, StrategyId, Tap } from '../model/plan.ts';
+import type { Device, Feed, Tap } from '../model/plan.ts';
 import type { Target } from '../model/target.ts';
 import type { Choice } from '../summing/choose.ts';
 import { correctSum, type CorrectionOptions } from '../summing/correction.ts';
@@ -9,7 +9,7 @@ import { phasesAgree, type Source } from './sources.ts';
 
 export interface FeedMaking {
   device: Device;
-  by: StrategyId;
+  by: string;
   /** sections and boost of the device's equaliser; null: it has none or it stays flat */
   correction?: CorrectionOptions | null;
 }
@@ -62,7 +62,7 @@ export function workOutFeed(
 }
 
 /** A feed without any factory output: full range, from the car's data. */
-export function dataFeed(target: Target, side: Feed['side'], by: StrategyId): Feed {
+export function dataFeed(target: Target, side: Feed['side'], by: string): Feed {
   const need = { lowHz: target.lowHz, highHz: target.highHz };
   return {
     targetId: target.id,

@@ -1,4 +1,4 @@
-import { NO_CHANGES, type PlanChanges, type Proposal, type StrategyId } from '../model/plan.ts';
+import { NO_CHANGES, type PlanChanges, type Proposal } from '../model/plan.ts';
 import type { PreferencesFields } from '../model/shop.ts';
 import { contextOf } from './context.ts';
 import type { PlanInput } from './plan-input.ts';
@@ -9,7 +9,7 @@ import { workOut } from './work-out.ts';
 
 /** A strategy that cannot be used on this car, and why. */
 export interface Refusal {
-  strategy: StrategyId;
+  strategy: string;
   title: string;
   because: string;
 }
@@ -122,10 +122,11 @@ export function proposePlans(input: PlanInput): Proposal[] {
  *
  * @param changes taps of the summing desk, loads, and settings
  */
-export function rework(input: PlanInput, strategy: StrategyId, changes: PlanChanges): Proposal | null {
+export function rework(input: PlanInput, strategy: string, changes: PlanChanges): Proposal | null {
   if (input.targets.length === 0) return null;
-  const context = contextOf(input);
   const chosen = strategyOf(strategy);
+  if (!chosen) return null;
+  const context = contextOf(input);
   if (chosen.refuses(context) !== null) return null;
   const proposal = workOut(chosen, context, changes);
   return { ...proposal, reasons: [chosen.effort, ...proposal.reasons] };
@@ -134,7 +135,7 @@ export function rework(input: PlanInput, strategy: StrategyId, changes: PlanChan
 /** {@link rework} with everything in one argument, as worker threads want it. */
 export function reworkPlan(given: {
   input: PlanInput;
-  strategy: StrategyId;
+  strategy: string;
   changes: PlanChanges;
 }): Proposal | null {
   return rework(given.input, given.strategy, given.changes);

@@ -25,7 +25,7 @@ import { turnOnSteps } from './turn-on.ts';
 
 const contextWith = (input: Partial<PlanInput>) => madePlan({ input }).context;
 const draft = (input: Partial<PlanInput> = {}, strategy = 'convert', changes: PlanChanges = NO_CHANGES) =>
-  draftSetup(strategyOf(strategy), contextWith(input), changes);
+  draftSetup(strategyOf(strategy)!, contextWith(input), changes);
 const wants = (part: Partial<typeof START_PREFERENCES>) => ({
   preferences: { ...START_PREFERENCES, ...part },
 });
@@ -217,7 +217,7 @@ describe('figures', () => {
     input?: Partial<PlanInput>;
   } = {}) {
     const { plan, context } = madePlan({ setup, feeds, input });
-    return figuresOf(plan.feeds, plan.setup, equipment, amps, strategyOf(strategy), context);
+    return figuresOf(plan.feeds, plan.setup, equipment, amps, strategyOf(strategy)!, context);
   }
   it('count taps, cuts and boxes', () => {
     expect(figures()).toMatchObject({ taps: 1, cuts: 0, boxes: 0 });

@@ -1,6 +1,6 @@
 import { mindsWithdrawnBass } from './bass.ts';
 import type { LibraryDevice } from '../model/device.ts';
-import type { Device, Feed, PlanChanges, Proposal, Remark, StrategyId } from '../model/plan.ts';
+import type { Device, Feed, PlanChanges, Proposal, Remark } from '../model/plan.ts';
 import type { Target } from '../model/target.ts';
 import { cableFor, fuseFor } from '../supply/fuse.ts';
 import { completeFeed, replaces, sensesLoad, voltsAt } from './complete-feed.ts';
@@ -155,7 +155,7 @@ function feedBy(strategy: Strategy, target: Target, side: Feed['side'], context:
   if (own) return own;
   let best: Feed | null = null;
   for (const id of strategy.others(target, context)) {
-    const feed = strategyOf(id).feed(target, side, context);
+    const feed = strategyOf(id)!.feed(target, side, context);
     if (feed?.covers) return feed;
     best ??= feed;
   }
@@ -182,7 +182,7 @@ function changedFeed(
   });
 }
 
-const strategyOfDevice = (device: Device): StrategyId =>
+const strategyOfDevice = (device: Device): string =>
   device === 'processor'
     ? 'processor'
     : device === 'direct'

@@ -1,14 +1,6 @@
 import { useSearchParams } from 'react-router';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import {
-  type JobView,
-  NO_CHANGES,
-  type Plan,
-  type PlanChanges,
-  type Proposal,
-  STRATEGY_IDS,
-  type StrategyId,
-} from '@ulpen/core';
+import { type JobView, NO_CHANGES, type Plan, type PlanChanges, type Proposal } from '@ulpen/core';
 import { usePlanGiven } from '../../api/plan-given.ts';
 import { coreWorker } from '../../workers/core-worker.ts';
 import { changesKey, isChanged, useChangesStore } from './changes-store.ts';
@@ -55,10 +47,8 @@ export function useShownPlan(job: JobView): ShownPlan | null {
   const proposals = comparison.data?.proposals ?? [];
   const kept = job.plans.find((p) => p.id === params.get('kept')) ?? null;
   const asked = params.get('way');
-  const strategy: StrategyId | null =
-    STRATEGY_IDS.find((id) => id === asked && proposals.some((p) => p.strategy === id)) ??
-    proposals[0]?.strategy ??
-    null;
+  const strategy: string | null =
+    (proposals.find((p) => p.strategy === asked) ?? proposals[0])?.strategy ?? null;
   const at = changesKey(job.id, strategy ?? '');
   const changes = useChangesStore((s) => s.changes[at]) ?? NO_CHANGES;
   const put = useChangesStore((s) => s.change);

@@ -1,4 +1,4 @@
-import type { Device, Feed, StrategyId } from '../../model/plan.ts';
+import type { Device, Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import { isBass } from '../bass.ts';
 import { type PlanContext } from '../context.ts';
@@ -20,7 +20,7 @@ export function oneOutputEach(
   side: Feed['side'],
   context: PlanContext,
   from: readonly Source[],
-  by: StrategyId,
+  by: string,
   device?: Device,
 ): Feed | null {
   const kind: Device =

@@ -28,4 +28,7 @@ export const STRATEGIES: readonly Strategy[] = [
   dataInterface,
 ];
 
-export const strategyOf = (id: string): Strategy => STRATEGIES.find((s) => s.id === id)!;
+export const STRATEGY_IDS: readonly string[] = STRATEGIES.map((s) => s.id);
+
+/** null: there is none of that name, or none any more */
+export const strategyOf = (id: string): Strategy | null => STRATEGIES.find((s) => s.id === id) ?? null;

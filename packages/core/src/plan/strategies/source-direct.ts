@@ -1,4 +1,4 @@
-import type { Feed, StrategyId } from '../../model/plan.ts';
+import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import type { PlanContext } from '../context.ts';
 import { oneOutputEach } from './convert.ts';
@@ -17,12 +17,7 @@ export function noRadioFeed(context: PlanContext): string | null {
 }
 
 /** A side of a target from the radio's own output, straight into the line inputs. */
-export function fromRadio(
-  target: Target,
-  side: Feed['side'],
-  context: PlanContext,
-  by: StrategyId,
-): Feed | null {
+export function fromRadio(target: Target, side: Feed['side'], context: PlanContext, by: string): Feed | null {
   return oneOutputEach(target, side, context, context.radioFeeds, by, 'direct');
 }
 

@@ -2,12 +2,12 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { DEMO_CARS } from '../../carsim/cars/index.ts';
 import { demoLibrary } from '../../carsim/devices.ts';
 import { viewOfCar } from '../../carsim/view-of-car.ts';
-import { NO_CHANGES, type Proposal, STRATEGY_IDS, type StrategyId } from '../../model/plan.ts';
+import { NO_CHANGES, type Proposal, proposalSchema } from '../../model/plan.ts';
 import { contextOf } from '../context.ts';
 import type { PlanInput } from '../plan-input.ts';
 import { planInputOf } from '../plan-of-job.ts';
 import { rework } from '../propose.ts';
-import { STRATEGIES, strategyOf } from './index.ts';
+import { STRATEGIES, STRATEGY_IDS, strategyOf } from './index.ts';
 
 type Car = 'people-carrier' | 'camper-van' | 'coupe' | 'electric-estate';
 type Change = (input: PlanInput) => void;
@@ -49,7 +49,7 @@ const tapped = (plan: Proposal, input: PlanInput) => [
 ];
 
 describe('each way in, where it is one', () => {
-  it.each<[StrategyId, Car, Change, (plan: Proposal, input: PlanInput) => void]>([
+  it.each<[string, Car, Change, (plan: Proposal, input: PlanInput) => void]>([
     [
       'direct',
       'camper-van',
@@ -154,13 +154,13 @@ describe('each way in, where it is one', () => {
   ])('%s, %s', (id, car, change, expected) => {
     const input = inputOf(car, change);
     const plan = rework(input, id, NO_CHANGES);
-    expect(plan).toMatchObject({ strategy: id, title: strategyOf(id).title });
+    expect(plan).toMatchObject({ strategy: id, title: strategyOf(id)!.title });
     expected(plan!, input);
   });
 });
 
 describe('where it is none, it says why', () => {
-  it.each<[StrategyId, Car, Change, RegExp]>([
+  it.each<[string, Car, Change, RegExp]>([
     ['direct', 'coupe', asItIs, /takes speaker level/],
     ['convert', 'coupe', (i) => (i.pairs = []), /No output that drives a speaker/],
     ['subwoofer-output', 'coupe', asItIs, /no subwoofer output/],
@@ -180,11 +180,26 @@ describe('where it is none, it says why', () => {
     ['processor', 'coupe', (i) => (i.pairs = []), /No output that drives a speaker/],
   ])('%s, %s', (id, car, change, reason) => {
     const input = inputOf(car, change);
-    expect(strategyOf(id).refuses(contextOf(input))).toMatch(reason);
+    expect(strategyOf(id)!.refuses(contextOf(input))).toMatch(reason);
     expect(rework(input, id, NO_CHANGES)).toBeNull();
   });
 });
 
-it('every way that a plan may name is tried, and each once', () => {
-  expect(STRATEGIES.map((s) => s.id).sort()).toEqual([...STRATEGY_IDS].sort());
+describe('the list of ways', () => {
+  it('names each once, in the form that a plan keeps', () => {
+    expect(new Set(STRATEGY_IDS).size).toBe(STRATEGIES.length);
+    for (const id of STRATEGY_IDS) expect(proposalSchema.shape.strategy.parse(id)).toBe(id);
+  });
+  it('has every way that another one asks', () => {
+    for (const car of inputs.values()) {
+      const context = contextOf(car);
+      const asked = STRATEGIES.flatMap((s) => car.targets.flatMap((t) => s.others(t, context)));
+      expect(asked.filter((id) => strategyOf(id) === null)).toEqual([]);
+    }
+  });
+  it('a kept plan may name one that is gone: it can no longer be worked out', () => {
+    const input = inputOf('coupe', asItIs);
+    expect(strategyOf('by-pigeon')).toBeNull();
+    expect(rework(input, 'by-pigeon', NO_CHANGES)).toBeNull();
+  });
 });

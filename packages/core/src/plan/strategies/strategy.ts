@@ -1,11 +1,11 @@
-import type { Feed, StrategyId } from '../../model/plan.ts';
+import type { Feed } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { Target } from '../../model/target.ts';
 import type { PlanContext } from '../context.ts';
 
 /** A way in: whether it is one here, how it feeds one side of a target, and what it does to the factory amplifier. */
 export interface Strategy {
-  id: StrategyId;
+  id: string;
   title: string;
   /** what has to be bought and done, in plain words */
   effort: string;
@@ -16,6 +16,6 @@ export interface Strategy {
   /** null when it does not serve this target, or finds nothing for it */
   feed(target: Target, side: Feed['side'], context: PlanContext): Feed | null;
   /** strategies that are asked for the targets this one does not serve, in order */
-  others(target: Target, context: PlanContext): StrategyId[];
+  others(target: Target, context: PlanContext): string[];
   setup?: Partial<Pick<Setup, 'factoryAmplifier' | 'speakerWire'>>;
 }

@@ -1,4 +1,3 @@
-import type { StrategyId } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import { isBass } from '../bass.ts';
 import type { PlanContext } from '../context.ts';
@@ -8,7 +7,7 @@ import type { PlanContext } from '../context.ts';
  * low-passed and keeps the driver's bass control (our default), a full-range pair is free of its limiter; the shop
  * chooses which is asked first.
  */
-export function usualOthers(target: Target, { input }: PlanContext): StrategyId[] {
+export function usualOthers(target: Target, { input }: PlanContext): string[] {
   if (!isBass(target)) return ['convert', 'sum'];
   return input.preferences.subwooferFrom === 'factory-subwoofer'
     ? ['subwoofer-output', 'convert', 'one-channel', 'sum']
