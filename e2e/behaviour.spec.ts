@@ -114,7 +114,7 @@ test('the system at one look, typical bands where nothing is measured, and a she
   await expect(page.getByRole('row').nth(1)).toContainText('Subwoofer');
   await page.getByRole('link', { name: 'Front left woofer' }).click();
   const behaviour = page.getByRole('region', { name: 'Behaviour' });
-  await expect(behaviour).toContainText('Bass is withdrawn between step 22 and 26');
+  await expect(behaviour).toContainText('Bass is cut from somewhere between steps 22 and 26');
   await behaviour.getByRole('link', { name: 'Profile sheet' }).click();
   await expect(page.getByRole('heading', { name: 'Front left woofer' })).toBeVisible();
   await expect(page.getByRole('article').first()).toContainText('Equalisation beyond the filters');

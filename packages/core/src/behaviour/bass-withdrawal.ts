@@ -50,7 +50,7 @@ export function bassWithdrawal(
     return {
       ...nothing,
       verdict: 'steady',
-      says: 'It carries no bass that could be withdrawn.',
+      says: 'It carries no bass that could be cut.',
       evidence: [],
       next: null,
     };
@@ -117,7 +117,7 @@ export function bassWithdrawal(
     worst,
     rough: false,
     verdict: 'withdrawn',
-    says: `Bass is withdrawn between step ${begins.after} and ${begins.by}; at step ${top.step} ${Math.abs(worst!.db).toFixed(1)} dB are gone around ${worst!.hz} Hz.`,
+    says: `Bass is cut from somewhere between steps ${begins.after} and ${begins.by}; at step ${top.step} it is down ${Math.abs(worst!.db).toFixed(1)} dB around ${worst!.hz} Hz.`,
     evidence,
     next:
       first === 1

@@ -76,7 +76,7 @@ describe('bass over volume, by hand', () => {
     expect(lost).toMatchObject({ verdict: 'withdrawn', begins: { after: 18, by: 26 }, worst: { hz: 31.5 } });
     expect(lost.worst!.db).toBeCloseTo(-6, 6);
     expect(lost.says).toBe(
-      'Bass is withdrawn between step 18 and 26; at step 26 6.0 dB are gone around 31.5 Hz.',
+      'Bass is cut from somewhere between steps 18 and 26; at step 26 it is down 6.0 dB around 31.5 Hz.',
     );
     expect(lost.evidence[0]).toContain('its own level between 500 Hz and 2 kHz');
     expect(lost.evidence[2]).toMatch(/^Step 26 against 10: −6\.0 dB at 31\.5 Hz/);

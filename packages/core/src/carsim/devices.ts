@@ -50,7 +50,7 @@ export const DEMO_DEVICES: readonly DeviceFields[] = [
   device({
     name: 'Kestrel L4',
     kind: 'converter',
-    note: 'four channels with a built-in load for outputs that miss their speaker',
+    note: 'four channels with a built-in load for outputs that need one',
     priceClass: 2,
     size: 'small',
     inputs: 4,

@@ -28,7 +28,7 @@ export interface DeviceNeed {
   volts: number;
   volumeControl: boolean;
   restoreDb: number;
-  /** an output that misses its speaker hangs on it */
+  /** an output that needs a load hangs on it */
   load: boolean;
 }
 

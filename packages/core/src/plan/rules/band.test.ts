@@ -148,7 +148,7 @@ describe('faderKept and sidesComplete', () => {
   it('miss the other side of a mono channel', () => {
     const mono = { side: 'mono' as const };
     expect(sidesComplete(context([source()], mono))).toEqual([
-      verdict('warning', 'sides-complete', 'Front set hears the left side only', { targetId: 't1' }),
+      verdict('warning', 'sides-complete', 'Front set gets the left side only', { targetId: 't1' }),
     ]);
     expect(sidesComplete(context([source({ side: 'right' })], mono))).toHaveLength(1);
     expect(sidesComplete(context([source({ side: 'centre' })], mono))).toEqual([]);
@@ -193,7 +193,7 @@ describe('bandSettled and volumeSteps', () => {
     const asked = (sources: Source[], feed: Partial<Feed> = {}) =>
       volumeSteps(madePlan({ feeds: [context(sources, feed)] }));
     expect(asked([source()])).toEqual([
-      verdict('assumption', 'volume-steps', 'Front left: measured at one volume only', {
+      verdict('assumption', 'volume-steps', 'Front left: measured at one volume step only', {
         pairId: 'p1',
         settle: 'listen/bass',
         remedy: 'loudest step',

@@ -4,7 +4,7 @@ import { planRemark, type PlanRule, SETUP } from './rule.ts';
 export const cablesApart: PlanRule = ({ plan }) =>
   plan.setup.supply.sides === 'together'
     ? [
-        planRemark('cables-apart', 'warning', 'Signal and power cables run on one side of the car.', {
+        planRemark('cables-apart', 'warning', 'Signal and power cables run on the same side of the car.', {
           remedy: 'Power on one side, signal on the other; cross at right angles.',
           settle: SETUP,
         }),

@@ -21,7 +21,7 @@ export const cancellingOff: PlanRule = ({ plan, feeds }) => {
       planRemark(
         'cancelling-off',
         'assumption',
-        'Noise cancelling was heard on an output that is used. That it can be switched off in this car is not shown.',
+        'Noise cancelling was heard on an output that is used. Nobody has shown that it can be switched off in this car.',
         {
           pairId: carrier.pair.id,
           remedy: 'Try it now, before the plan is built on it.',

@@ -14,7 +14,7 @@ export const channelsEnough: PlanRule = ({ drives, context }) => {
           planRemark(
             'channels-enough',
             'error',
-            `${device.name} has ${has} channels; ${channels} are wanted of it.`,
+            `${device.name} has ${has} channels; the plan needs ${channels}.`,
             { remedy: 'Give a target another amplifier.', settle: LIBRARY },
           ),
         ];

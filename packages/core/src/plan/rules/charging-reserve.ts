@@ -12,7 +12,7 @@ export const chargingReserve: PlanRule = ({ plan, context }) => {
           planRemark(
             'charging-reserve',
             'assumption',
-            `${source} has to spare ${need.toFixed(0)} A for music; what it can is not known.`,
+            `${source} must supply ${need.toFixed(0)} A for music; whether it can is not known.`,
             {
               remedy: 'Look it up for this car, or measure the battery’s voltage under load.',
               settle: INTAKE,

@@ -5,8 +5,13 @@ export const interfaceFits: PlanRule = ({ plan }) =>
   plan.equipment
     .filter((e) => e.kind === 'data-interface' && e.name !== null)
     .map((e) =>
-      planRemark('interface-fits', 'assumption', `That ${e.name} speaks to this car’s data is not shown.`, {
-        remedy: 'Ask its maker for this car, year and option code; agree on taking it back.',
-        settle: LIBRARY,
-      }),
+      planRemark(
+        'interface-fits',
+        'assumption',
+        `Nobody has shown that ${e.name} works with this car’s data.`,
+        {
+          remedy: 'Ask its maker for this car, year and option code; agree that it can go back.',
+          settle: LIBRARY,
+        },
+      ),
     );

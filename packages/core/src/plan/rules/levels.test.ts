@@ -219,7 +219,7 @@ describe('what an amplifier is asked to drive, and how it is set', () => {
     minimumLoad(madeFeed({ drive: madeDrive(amplifier, { ohm, bridged }) }));
   it('goes not below its least load, nor bridged below that', () => {
     expect(least(1.9, false)).toEqual([
-      verdict('error', 'minimum-load', /1\.9 Ω on .*goes down to 2 Ω\./, {
+      verdict('error', 'minimum-load', /1\.9 Ω on .*rated down to 2 Ω\./, {
         ...T1,
         settle: 'library',
         remedy: 'coils',

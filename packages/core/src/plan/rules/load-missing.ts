@@ -25,7 +25,7 @@ export const loadMissing: PlanRule = ({ feeds, context }) => {
           planRemark(
             'load-missing',
             'error',
-            `${own[0].pair.unitName}: its outputs miss their speakers. Left without a load, ${names} jump, mute or store a fault.`,
+            `${own[0].pair.unitName}: its outputs need a load. Without one, ${names} may jump in level, mute or store a fault.`,
             { ...more, remedy: 'Leave the factory speakers on, or put a resistor in the place of each.' },
           ),
         ]

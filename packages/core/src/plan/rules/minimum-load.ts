@@ -12,7 +12,7 @@ export const minimumLoad: FeedRule = (context) => {
       context,
       'minimum-load',
       'error',
-      `${name}: ${drive.arrangement.ohm.toFixed(1)} Ω on ${drive.amplifier!.name}, which goes down to ${least} Ω${drive.bridged ? ' bridged' : ''}.`,
+      `${name}: ${drive.arrangement.ohm.toFixed(1)} Ω on ${drive.amplifier!.name}, which is rated down to ${least} Ω${drive.bridged ? ' bridged' : ''}.`,
       { remedy: 'Join the coils another way, or choose an amplifier for lower loads.', settle: LIBRARY },
     ),
   ];

@@ -14,7 +14,7 @@ export const negativeGrounded: FeedRule = (context) => {
       context,
       'negative-grounded',
       'error',
-      `${name}: ${device.name} joins the negative of its speaker-level input to ground. A bridge’s negative there is a short; that this output is no bridge was never shown.`,
+      `${name}: ${device.name} joins the negative of its speaker-level input to ground. On a bridged output that is a short, and nobody has shown that this one is not bridged.`,
       { remedy: 'Take a device with floating inputs.' },
     ),
   ];

@@ -16,7 +16,7 @@ export const remoteLoad: PlanRule = ({ plan }) => {
         planRemark(
           'remote-load',
           'error',
-          `The turn-on lead must give ${need.toFixed(2)} A and ${amps === null ? 'is trusted with' : 'can give'} ${can} A.`,
+          `The turn-on lead must supply ${need.toFixed(2)} A and ${amps === null ? 'is trusted with' : 'can supply'} ${can} A.`,
           { remedy: 'A relay with a suppression diode.', settle: SETUP },
         ),
       ]

@@ -11,7 +11,7 @@ export const sidesComplete: FeedRule = (context) => {
       context,
       'sides-complete',
       'warning',
-      `${name} hears the ${[...sides][0]} side only: what is recorded on the other side is missing.`,
+      `${name} gets the ${[...sides][0]} side only: what is on the other side is missing.`,
     ),
   ];
 };

@@ -36,7 +36,7 @@ describe('filters before a speaker', () => {
   const kept = { speaker: { way: 'tweeter', state: 'kept' } satisfies Partial<Speaker> };
   it('a tweeter is not driven without a high-pass', () => {
     expect(tweeter('missing')).toEqual([
-      verdict('error', 'tweeter-high-pass', 'nothing keeps the bass below 2.5 kHz from the tweeter', {
+      verdict('error', 'tweeter-high-pass', 'nothing protects the tweeter from bass below 2.5 kHz', {
         ...T1,
         settle: 'library',
         remedy: 'processor',
@@ -238,7 +238,7 @@ describe('a sum that works against itself', () => {
   });
 });
 
-describe('an output that misses its speaker', () => {
+describe('an output that needs a load', () => {
   type Load = NonNullable<MadeFeed['feed']>['loads'];
   const left = (
     load: NonNullable<Load>[number],
@@ -259,7 +259,7 @@ describe('an output that misses its speaker', () => {
     const error = verdict(
       'error',
       'load-missing',
-      'Amplifier: its outputs miss their speakers. Left without a load, front left',
+      'Amplifier: its outputs need a load. Without one, front left',
       {
         ...more,
         remedy: 'resistor',

@@ -79,7 +79,7 @@ describe('cable and ground', () => {
   it('run apart, and ground at the body', () => {
     expect(of(cablesApart, {})).toEqual([]);
     expect(of(cablesApart, { supply: { sides: 'together' } })).toEqual([
-      verdict('warning', 'cables-apart', 'on one side', inSetup('signal on the other')),
+      verdict('warning', 'cables-apart', 'on the same side', inSetup('signal on the other')),
     ]);
     expect(of(groundPoint, {})).toEqual([]);
     expect(of(groundPoint, { supply: { ground: 'battery-terminal' } })).toEqual([
@@ -175,11 +175,11 @@ describe('going to sleep', () => {
   it('the lead that wakes them gives 0.15 A to each', () => {
     expect(lead({ amps: 0.3 })).toEqual([]);
     expect(lead({ amps: 0.29 })).toEqual([
-      verdict('error', 'remote-load', 'must give 0.30 A and can give 0.29 A', inSetup('relay')),
+      verdict('error', 'remote-load', 'must supply 0.30 A and can supply 0.29 A', inSetup('relay')),
     ]);
     expect(lead({ amps: 0.3 }, 2)).toHaveLength(1);
     expect(lead({ by: 'factory-remote', amps: null })).toEqual([
-      verdict('error', 'remote-load', 'must give 0.30 A and is trusted with 0.2 A', inSetup('relay')),
+      verdict('error', 'remote-load', 'must supply 0.30 A and is trusted with 0.2 A', inSetup('relay')),
     ]);
     expect(lead({ amps: 0.1, relay: true })).toEqual([]);
     expect(lead({ by: 'sensing', amps: null })).toEqual([]);

@@ -15,7 +15,7 @@ export const tweeterHighPass: FeedRule = (context) => {
       'error',
       kept
         ? `${name}: the factory amplifier made its high-pass; bypassed, nothing filters the ${target.speaker.way} below ${formatFrequency(highPass.hz)}.`
-        : `${name}: nothing keeps the bass below ${formatFrequency(highPass.hz)} from the ${target.speaker.way}.`,
+        : `${name}: nothing protects the ${target.speaker.way} from bass below ${formatFrequency(highPass.hz)}.`,
       {
         remedy: 'A processor, an amplifier with such a filter, or a capacitor in its line.',
         settle: LIBRARY,

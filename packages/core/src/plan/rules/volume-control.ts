@@ -41,7 +41,7 @@ export const volumeControl: FeedRule = (context) => {
         context,
         'volume-control',
         'assumption',
-        `Whether the radio’s ${s.name.toLowerCase()} follows the volume is not tested. If it is fixed, this way is none.`,
+        `Whether the radio’s ${s.name.toLowerCase()} follows the volume is not tested. If it is fixed, it can’t be used this way.`,
         { ...more, remedy: 'Record it at a low and a high step.' },
       ),
     ];

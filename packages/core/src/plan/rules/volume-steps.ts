@@ -2,7 +2,7 @@ import { listWords } from '../../behaviour/finding.ts';
 import { carriesBass, mindsWithdrawnBass } from '../bass.ts';
 import { planRemark, type PlanRule, test } from './rule.ts';
 
-/** Bass that is withdrawn as the volume rises shows only at two or more volume steps. */
+/** Bass that is cut as the volume rises shows only at two or more volume steps. */
 export const volumeSteps: PlanRule = ({ feeds }) => {
   const once = feeds
     .filter((f) => mindsWithdrawnBass(f.feed))
@@ -20,7 +20,7 @@ export const volumeSteps: PlanRule = ({ feeds }) => {
     planRemark(
       'volume-steps',
       'assumption',
-      `${listWords(once.map((s) => s.name))}: measured at one volume only. Whether bass is withdrawn as the volume rises is open.`,
+      `${listWords(once.map((s) => s.name))}: measured at one volume step only. Bass may be cut as the volume rises.`,
       { pairId: once[0].pair.id, remedy: 'Record pink noise at the loudest step too.', settle: test('bass') },
     ),
   ];

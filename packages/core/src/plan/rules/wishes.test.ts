@@ -125,7 +125,7 @@ describe('what the car needs', () => {
       }),
     ]);
     expect(heard('switched-off', 'active')).toEqual([
-      verdict('assumption', 'cancelling-off', 'is not shown', {
+      verdict('assumption', 'cancelling-off', 'Nobody has shown', {
         pairId: 'p1',
         settle: 'listen/engine',
         remedy: 'Try it now',
@@ -216,7 +216,7 @@ describe('what is bought', () => {
       );
     expect(on(2, 2)).toEqual([]);
     expect(on(2, 2, 1)).toEqual([
-      verdict('error', 'channels-enough', 'Four has 4 channels; 5 are wanted of it', {
+      verdict('error', 'channels-enough', 'Four has 4 channels; the plan needs 5', {
         settle: 'library',
         remedy: 'another amplifier',
       }),
@@ -238,7 +238,7 @@ describe('what is bought', () => {
   });
   it('an interface is asked about this car', () => {
     expect(interfaceFits(madePlan({ equipment: [line({ kind: 'data-interface', name: 'Gate' })] }))).toEqual([
-      verdict('assumption', 'interface-fits', 'That Gate speaks to this car’s data is not shown', {
+      verdict('assumption', 'interface-fits', 'Nobody has shown that Gate works with this car’s data', {
         settle: 'library',
         remedy: 'Ask its maker',
       }),

@@ -62,7 +62,7 @@ describe('each way in, where it is one', () => {
       asItIs,
       (p) => {
         expect(p.feeds.every((f) => f.device === 'converter' && f.taps.length === 1)).toBe(true);
-        // The radio misses its speakers: a converter with a load of its own, or resistors.
+        // The radio’s outputs need a load: a converter with a load of its own, or resistors.
         expect(p.feeds.every((f) => f.loads[0].kind !== 'none')).toBe(true);
       },
     ],
