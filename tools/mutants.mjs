@@ -1,5 +1,5 @@
 // npm run mutants [-- FOLDER... --count N --seed N]: changes core a little in many places, each alone, and counts the
-// changes that the tests of the same folder notice. Writes docs/mutants.md. Not a part of npm test: it takes hours.
+// changes that the tests of the same folder notice. Writes docs/mutants.md. Not a part of npm test: it takes an hour or two.
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -116,8 +116,8 @@ async function writePage(fresh) {
     `# Mutants
 
 \`npm run mutants\` changes core a little in many places, one at a time (an operator, a condition, a bound, a call left out), and runs the
-tests of the same folder. A change that they notice is killed. Tests elsewhere are not asked. Changed words do not
-count, nor what is worked out once when a module loads. Every mutant of the rules, the locks, the loads, the levels and
+tests of the same folder. A change that they notice is killed. Tests elsewhere are not asked, nor those that drive whole simulated
+cars (\`*.cars.test.ts\`): what these notice besides is not counted. Changed words do not count, nor what is worked out once when a module loads. Every mutant of the rules, the locks, the loads, the levels and
 the supply is tried; of each other folder as many as are drawn (${values.count}, seed ${values.seed}), the same ones each time. A
 folder without a row was not tried yet.
 

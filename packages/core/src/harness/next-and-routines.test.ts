@@ -1,19 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import type { Conditions } from '../model/conditions.ts';
-import {
-  harnessOf,
-  IGNITION_ON,
-  inOrder,
-  OFF,
-  PLAYING,
-  RADIO_ON,
-  SimulatedHand,
-  variedWiring,
-} from '../carsim/index.ts';
+import { IGNITION_ON, OFF, PLAYING, RADIO_ON } from '../carsim/wiring/routine.ts';
 import { batteryOnPair } from './battery.ts';
 import { evidenceFor } from './evidence.ts';
 import type { HarnessInput, HarnessReading } from './harness-input.ts';
-import { isSettled, mapHarness } from './map-harness.ts';
+import { mapHarness } from './map-harness.ts';
 import { nextTests } from './next-test.ts';
 import { dataOrAudio, turnOnSource } from './routines.ts';
 import { toolGaps } from './tool-gaps.ts';
@@ -124,53 +115,5 @@ describe('routines', () => {
       'settled',
     );
     expect(turnOnSource([dc(1, 12.1, IGNITION_ON)], 'k1').conclusion).toContain('Not a turn-on source');
-  });
-});
-
-describe('simulated cars', () => {
-  it('are mapped by the whole routine in spite of slips and wrong sheets', () => {
-    let [roles, wires, pairs, right] = [0, 0, 0, 0];
-    for (let n = 1; n <= 40; n++) {
-      const wiring = variedWiring({ seed: n * 104_729, ...(n % 3 === 0 && { sheet: 'wrong' as const }) });
-      const readings = inOrder(wiring, new SimulatedHand(wiring, { seed: n, slipRate: 0.02 }));
-      const { map } = mapHarness(harnessOf(wiring, readings));
-      for (const c of map.cavities) {
-        wires++;
-        if (wiring.cavities[Number(c.cavityId)].role === c.role) roles++;
-      }
-      for (const truth of wiring.pairs) {
-        if (truth.kind === 'data') continue;
-        pairs++;
-        const pair = map.pairs.find(
-          (p) => p.plusCavityId === String(truth.plus) && p.minusCavityId === String(truth.minus),
-        );
-        if (JSON.stringify(pair?.channel?.channel) === JSON.stringify(truth.channel)) right++;
-      }
-    }
-    expect(roles / wires).toBeGreaterThan(0.98);
-    expect(right / pairs).toBeGreaterThan(0.96);
-  });
-  it('following the next test settles a car with far fewer readings', () => {
-    const wiring = variedWiring({ seed: 77, connectors: 2, sheet: 'none', reversedPairs: 1 });
-    const ordered = inOrder(wiring, new SimulatedHand(wiring, { seed: 4, slipRate: 0 })).length;
-    const hand = new SimulatedHand(wiring, { seed: 5, slipRate: 0 });
-    const readings: HarnessReading[] = [];
-    let workings = mapHarness(harnessOf(wiring, readings));
-    for (let [test] = nextTests(workings, OFF, 1); test; [test] = nextTests(workings, test.conditions, 1)) {
-      const other = test.otherCavityId === null ? null : Number(test.otherCavityId);
-      const { observation } = hand.take(test.instrument, Number(test.cavityId), other, test.conditions);
-      const { cavityId, otherCavityId, conditions } = test;
-      readings.push({ id: `n${readings.length}`, cavityId, otherCavityId, observation, conditions });
-      workings = mapHarness(harnessOf(wiring, readings));
-    }
-    expect(readings.length).toBeLessThan(0.7 * ordered);
-    const audio = wiring.pairs.filter((p) => p.kind !== 'data');
-    for (const truth of audio) {
-      const pair = workings.map.pairs.find((p) => p.plusCavityId === String(truth.plus));
-      expect(pair).toMatchObject({ minusCavityId: String(truth.minus), channel: { channel: truth.channel } });
-    }
-    expect(workings.map.cavities.filter((c) => isSettled(workings.map, c)).length).toBeGreaterThan(
-      0.8 * workings.wires.length,
-    );
   });
 });
