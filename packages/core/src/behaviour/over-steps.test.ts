@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { ResponseAnalysis } from '../signal/analyse.ts';
 import { seededRandom } from '../quantity/random.ts';
-import { SUM_GRID_HZ as GRID } from '../summing/output-response.ts';
+import { madeAnalysis } from '../../test/made-up-measured.ts';
 import { bassWithdrawal, hasReference } from './bass-withdrawal.ts';
 import { cleanFromMeter, cleanMaximum, type ToneAtLevel } from './clean-maximum.ts';
 import { engineSound, type Silence } from './engine-sound.ts';
@@ -9,27 +8,9 @@ import { feedKind } from './feed.ts';
 import { levelLaw } from './level-law.ts';
 import { levelChange, levelIn } from './steps.ts';
 
-/** A response with a level of its own at every frequency, as far as it stands above the noise. */
-function analysis(levelAt: (hz: number) => number, noiseFloorDb: number | null = null): ResponseAnalysis {
-  const levelDb = GRID.map((hz) => Math.max(levelAt(hz), noiseFloorDb ?? -Infinity));
-  return {
-    version: 1,
-    smoothed: { frequencyHz: [...GRID], levelDb },
-    passBandDb: Math.max(...levelDb),
-    noiseFloorDb,
-    noiseTiltDb: 0,
-    edges: { low: [], high: [] },
-    model: null,
-    bandClass: 'full-range',
-    confidence: 1,
-    lowHz: null,
-    highHz: null,
-    reasons: [],
-  };
-}
 const at = (step: number, levelAt: (hz: number) => number, noiseFloorDb: number | null = null) => ({
   step,
-  analysis: analysis(levelAt, noiseFloorDb),
+  analysis: madeAnalysis(levelAt, { noiseFloorDb }),
   inVolts: true,
 });
 /** Volume moves all by 1.5 dB a step; bass under 100 Hz loses `lost` beside it. */
@@ -38,26 +19,26 @@ const sub = (step: number, lost = 0) => at(step, (hz) => (hz < 100 ? 1.5 * step 
 
 describe('levels in a band', () => {
   it('are means of what stands 6 dB clear of the noise, of three points at least', () => {
-    const sloped = analysis((hz) => (hz < 1000 ? 0 : -10), -30);
+    const sloped = madeAnalysis((hz) => (hz < 1000 ? 0 : -10), { noiseFloorDb: -30 });
     expect(levelIn(sloped, 100, 400)).toBe(0);
     expect(levelIn(sloped, 999, 1001)).toBeNull();
     expect(
       levelIn(
-        analysis(() => 0, -6),
+        madeAnalysis(() => 0, { noiseFloorDb: -6 }),
         100,
         400,
       ),
     ).toBe(0);
     expect(
       levelIn(
-        analysis(() => 0, -5.9),
+        madeAnalysis(() => 0, { noiseFloorDb: -5.9 }),
         100,
         400,
       ),
     ).toBeNull();
   });
   it('change over what lies near the pass band', () => {
-    const [a, b] = [analysis((hz) => (hz < 1000 ? 0 : -20)), analysis((hz) => (hz < 1000 ? 3 : 50))];
+    const [a, b] = [madeAnalysis((hz) => (hz < 1000 ? 0 : -20)), madeAnalysis((hz) => (hz < 1000 ? 3 : 50))];
     expect(levelChange(a, b, [500, 2000])).toBeCloseTo(3, 9);
     expect(levelChange(a, b, [1100, 2000])).toBeNull();
   });

@@ -1,0 +1,326 @@
+import { describe, expect, it } from 'vitest';
+import type { CheckBody, CheckOf } from '../model/check.ts';
+import { START_INTAKE } from '../model/intake.ts';
+import { START_REFERENCE } from '../model/reference.ts';
+import { UNKNOWN_SITUATION } from '../model/situation.ts';
+import type { PairView } from '../model/views.ts';
+import {
+  madeAnalysis,
+  madeCapture,
+  madeChannel,
+  madeCheck,
+  madeOutput,
+  madeRecording,
+  madeUnit,
+} from '../../test/made-up-measured.ts';
+import { behaviourOfJob } from './behaviour-of-job.ts';
+import { equalisationOf } from './equalisation.ts';
+import { besideOtherJob } from './same-car.ts';
+import { capturesByStep } from './steps.ts';
+
+const GONE = { withdrawnAt: '2026-11-03T11:00:00.000Z' };
+/** Volume moves all by 1.5 dB a step; bass under 100 Hz loses `lost` beside it. */
+const full = (step: number, lost = 0) => madeAnalysis((hz) => 1.5 * step - (hz < 100 ? lost : 0));
+const at = (steps: readonly number[], of: (step: number) => ReturnType<typeof full> = full) =>
+  steps.map((step) => madeCapture(`c${step}`, step, of(step)));
+const fixed = () => madeAnalysis(() => 0);
+
+type Job = Parameters<typeof behaviourOfJob>[0];
+const told = (job: Partial<Job>, id = 'p1') =>
+  behaviourOfJob({ units: [], recordings: [], checks: [], ...job }).pairs.find((p) => p.pairId === id)!;
+const amplifier = (...pairs: PairView[]) => [madeUnit('amplifier', pairs)];
+
+describe('captures that tell of volume', () => {
+  const steps = (...captures: PairView['captures']) => capturesByStep({ captures }).map((c) => c.id);
+  const capture = (id: string, step: number | null, part: object = {}) =>
+    madeCapture(id, step, full(step ?? 0), part);
+  it('one a step, the newest, lowest step first; none withdrawn, unloaded, silent or without a step', () => {
+    expect(
+      steps(
+        capture('new18', 18),
+        capture('old18', 18),
+        capture('gone', 10, GONE),
+        capture('bare', 12, { load: 'none' }),
+        capture('where', null),
+        madeCapture('silent', 14, { ...full(14), bandClass: 'silent' }),
+        capture('ten', 10),
+      ),
+    ).toEqual(['ten', 'new18']);
+  });
+  it('in one unit: that of most steps, volts where there are as many', () => {
+    const volts = (id: string, step: number) => capture(id, step, { levelUnit: 'dBV' });
+    expect(steps(capture('a', 10), volts('b', 18))).toEqual(['b']);
+    expect(steps(volts('b', 18), capture('a', 10))).toEqual(['b']);
+    expect(steps(volts('b', 18), capture('a', 10), capture('c', 14))).toEqual(['a', 'c']);
+  });
+});
+
+describe('level, feed and bass of a job', () => {
+  it('the level law of its captures, or of a meter that read more steps', () => {
+    const units = amplifier(madeOutput('p1', at([10, 18])));
+    expect(told({ units }).level).toMatchObject({ dbPerStep: 1.5, rough: false });
+    const level = (volumeStep: number, db: number, part: Partial<CheckOf<'level'>> = {}) =>
+      madeCheck('p1', {
+        kind: 'level',
+        hz: 1000,
+        volts: 10 ** (db / 20),
+        volumeStep,
+        signalDb: 0,
+        supplyVolts: null,
+        load: 'speaker',
+        ...part,
+      });
+    const read = [level(10, 0), level(14, 8), level(18, 16)];
+    expect(told({ units, checks: read }).level).toMatchObject({ rough: true });
+    expect(told({ units, checks: read }).level.dbPerStep).toBeCloseTo(2, 6);
+    expect(told({ units, checks: read.slice(0, 2) }).level.rough).toBe(false);
+    // A step read again counts once; nothing heard, nothing loaded and other tones do not count.
+    const more = [
+      ...read,
+      level(18, 20),
+      level(22, 0, { volts: 0 }),
+      level(22, 9, { load: 'none' }),
+      level(22, 9, { hz: 100 }),
+    ];
+    expect(told({ units, checks: more }).level.points.map((p) => p.step)).toEqual([10, 14, 18]);
+    expect(told({ units, checks: more }).level.points[2].db).toBeCloseTo(20, 6);
+    expect(told({ units, checks: read.map((c) => ({ ...c, ...GONE })) }).level.rough).toBe(false);
+  });
+  const coupe = (feed: (step: number) => ReturnType<typeof full>) => [
+    madeUnit('radio', [madeOutput('p1', at([10, 24], feed), { unitId: 'u1' })]),
+    madeUnit(
+      'amplifier',
+      [
+        madeOutput('p2', at([10]), { unitId: 'u2' }),
+        madeOutput('p3', at([10, 24]), { unitId: 'u2', side: 'right' }),
+      ],
+      'u2',
+    ),
+  ];
+  it('a radio’s feed is held against the speaker that was measured at most of its steps', () => {
+    expect(told({ units: coupe(full) }).feed).toMatchObject({ verdict: 'follows' });
+    const still = told({ units: coupe(fixed) }).feed!;
+    expect(still.verdict).toBe('fixed');
+    expect(still.evidence[1]).toContain('Front right moves 21.0 dB');
+    expect(told({ units: coupe(full) }, 'p3').feed).toBeNull();
+  });
+  const sub = (step: number, lost: number) => madeAnalysis((hz) => (hz < 100 ? 1.5 * step - lost : -200));
+  it('bass of a subwoofer is held against a sibling at the same steps, else against its law', () => {
+    const woofer = madeOutput(
+      'p1',
+      [10, 18, 26].map((s) => madeCapture(`s${s}`, s, sub(s, s > 20 ? 6 : 0))),
+      { way: 'subwoofer' },
+    );
+    const bass = (...siblings: PairView[]) => told({ units: amplifier(woofer, ...siblings) }).bass;
+    const named = bass(
+      madeOutput('few', at([10, 26])),
+      madeOutput('mid', at([10, 18, 26]), { way: 'midrange' }),
+    );
+    expect(named).toMatchObject({ verdict: 'withdrawn', begins: { after: 18, by: 26 } });
+    expect(named.evidence[0]).toBe('Aligned by front left mid at the same steps.');
+    // Measured at other steps it lends its law.
+    expect(bass(madeOutput('other', at([8, 30]))).evidence[0]).toContain('the level law, 1.50 dB per step');
+    expect(bass(madeOutput('once', at([10]))).verdict).toBe('unclear');
+    expect(bass().verdict).toBe('unclear');
+  });
+});
+
+describe('tones, silence, loads and added sounds of a job', () => {
+  const units = amplifier(madeOutput('p1'), madeOutput('p2', [], { side: 'right' }));
+  const tone = (rms: number, distortion: number) => ({
+    from: 0,
+    to: 1,
+    hz: 100,
+    rms,
+    distortion,
+    noise: 0.001,
+  });
+  it('clean volts come from tones recorded on its own channel, calibrated ones before others', () => {
+    const recordings = [
+      madeRecording('r1', [madeChannel({ tones: [tone(0.9, 0.001)] })]),
+      madeRecording(
+        'r2',
+        [
+          madeChannel({ tones: [tone(0.9, 0.5)] }),
+          madeChannel({ tones: [tone(0.2, 0.001), tone(0.4, 0.05)] }),
+        ],
+        {
+          firstPairId: 'p2',
+          secondPairId: 'p1',
+          voltsAtFullScale: 20,
+          ownDistortion: 0.0002,
+        },
+      ),
+    ];
+    const { clean } = told({ units, recordings });
+    expect(clean).toMatchObject({ verdict: 'found', calibrated: true, at: { volts: 4, volumeStep: 18 } });
+    expect(clean.evidence.at(-1)).toContain('0.020 %');
+    expect(told({ units, recordings: [recordings[0]] }).clean).toMatchObject({
+      calibrated: false,
+      at: { volts: 0.9 },
+    });
+    expect(told({ units, recordings: recordings.map((r) => ({ ...r, ...GONE })) }).clean.verdict).toBe(
+      'unfinished',
+    );
+    expect(told({ units, recordings: [{ ...recordings[0], played: 'music' }] }).clean.verdict).toBe(
+      'unfinished',
+    );
+  });
+  const bands = Array.from({ length: 120 }, (_, i) => 20 * 2 ** (i / 24));
+  const silence = (engine: 'off' | 'idle' | 'raised', hz: number, part: object = {}) =>
+    madeRecording(
+      engine,
+      [
+        madeChannel({
+          silence: {
+            frequencyHz: bands,
+            levelDb: bands.map((f) => (hz > 0 && Math.abs(Math.log2(f / hz)) < 1 / 48 ? -50 : -80)),
+          },
+        }),
+      ],
+      { played: 'silence', situation: { ...UNKNOWN_SITUATION, engine, doors: 'closed' }, ...part },
+    );
+  it('silence of its own recordings tells of the engine', () => {
+    const recordings = [silence('off', 0), silence('idle', 30), silence('raised', 90)];
+    expect(told({ units, recordings }).engine.verdict).toBe('active');
+    expect(told({ units, recordings }, 'p2').engine.verdict).toBe('unfinished');
+    // Levels of inputs with other full scales are brought to volts.
+    const scaled = [silence('off', 0), silence('idle', 0, { voltsAtFullScale: 1000 }), silence('raised', 0)];
+    expect(told({ units, recordings: scaled }).engine.verdict).not.toBe('none-seen');
+  });
+  it('one output with and without its load, at one step and in one unit', () => {
+    const loads = (part: object) =>
+      told({
+        units: amplifier(
+          madeOutput('p1', [
+            madeCapture(
+              'bare',
+              18,
+              madeAnalysis(() => 3),
+              { load: 'none' },
+            ),
+            madeCapture(
+              'loaded',
+              18,
+              madeAnalysis(() => 0),
+              part,
+            ),
+          ]),
+        ),
+      }).load.verdict;
+    expect(loads({})).toBe('suspected');
+    for (const part of [{ volumeStep: 20 }, { levelUnit: 'dBV' }, { load: 'unknown' }, GONE])
+      expect(loads(part)).toBe('unfinished');
+  });
+  it('what was heard last of each sound', () => {
+    const added = (sound: 'chimes' | 'parking', heard: boolean): CheckBody => ({
+      kind: 'added-sound',
+      sound,
+      heard,
+      madeIn: 'radio',
+      levelDb: null,
+    });
+    const checks = [added('chimes', true), added('parking', true), added('chimes', false)].map((b) =>
+      madeCheck('p1', b),
+    );
+    expect(told({ units, checks }).added.map((a) => [a.sound, a.heard])).toEqual([
+      ['chimes', false],
+      ['parking', true],
+    ]);
+    expect(told({ units, checks }, 'p2').added).toEqual([]);
+  });
+  it('left and right of one place, whichever was recorded first', () => {
+    const sides = (first: string, second: string, right: Partial<PairView> = {}) =>
+      behaviourOfJob({
+        units: amplifier(madeOutput('l'), madeOutput('r', [], { side: 'right', ...right })),
+        recordings: [
+          madeRecording('x', [madeChannel(), madeChannel()], { firstPairId: first, secondPairId: second }),
+        ],
+        checks: [],
+      }).sides;
+    expect(sides('l', 'r').map((s) => [s.leftId, s.rightId])).toEqual([['l', 'r']]);
+    expect(sides('l', 'r', { axle: 'rear' })).toEqual([]);
+    expect(sides('l', 'r', { way: 'woofer' })).toEqual([]);
+    expect(sides('l', 'r', { unitId: 'u9' })).toEqual([]);
+    expect(sides('r', 'l')[0].finding.verdict).toBe(sides('l', 'r')[0].finding.verdict);
+  });
+});
+
+describe('beside another job', () => {
+  const intake = { ...START_INTAKE, reference: START_REFERENCE, version: 1 };
+  const job = (...pairs: PairView[]) => ({ units: amplifier(...pairs), intake });
+  const one = (a: ReturnType<typeof full> | null, b: ReturnType<typeof full> | null) =>
+    besideOtherJob(
+      job(madeOutput('a', a ? [madeCapture('ca', 18, a)] : [])),
+      job(madeOutput('b', b ? [madeCapture('cb', 18, b)] : [])),
+    )[0];
+  const edged = (lowHz: number | null, highHz: number | null) => ({ ...full(18), lowHz, highHz });
+  it('curves of one shape are alike, however loud', () => {
+    expect(one(full(10), full(30))).toMatchObject({ otherPairId: 'b', verdict: 'alike', says: 'As there.' });
+    expect(one(full(10), full(30)).rmsDb).toBeCloseTo(0, 9);
+  });
+  it('what differs is said: class, edges by a third of an octave, curves by 2 dB', () => {
+    const tilted = (db: number) => madeAnalysis((hz) => (hz < 632 ? db : -db));
+    expect(one(full(18), tilted(1.9)).verdict).toBe('alike');
+    expect(
+      one(
+        madeAnalysis(() => 0),
+        tilted(2.2),
+      ),
+    ).toMatchObject({ verdict: 'differs', says: 'curves 2.2 dB apart.' });
+    expect(one({ ...full(18), bandClass: 'low-pass' }, full(18)).says).toBe(
+      'low-pass here, full-range there.',
+    );
+    expect(one(edged(100, null), edged(120, null)).verdict).toBe('alike');
+    expect(one(edged(100, null), edged(130, null)).says).toMatch(/^begins at 100 Hz here, 130 Hz there\.$/);
+    expect(one(edged(null, 3000), edged(null, 4000)).says).toMatch(/^ends at 3 kHz here, 4 kHz there\.$/);
+    expect(one(edged(100, null), edged(null, null)).verdict).toBe('alike');
+  });
+  it('what is not measured or not there is told apart', () => {
+    expect([one(null, full(18)).says, one(full(18), null).says]).toEqual([
+      'Not measured here.',
+      'Not measured there.',
+    ]);
+    const [missing] = besideOtherJob(job(madeOutput('a', [], { axle: 'rear' })), job(madeOutput('b')));
+    expect(missing).toMatchObject({ verdict: 'missing', otherPairId: null });
+    const [suffixed] = besideOtherJob(
+      job(madeOutput('a', [], { suffix: 'Coil 2' })),
+      job(madeOutput('b', [], { suffix: 'coil 2' })),
+    );
+    expect(suffixed.otherPairId).toBe('b');
+  });
+});
+
+describe('a factory equaliser', () => {
+  const model = {
+    gainDb: 0,
+    noiseFloorDb: null,
+    highPass: null,
+    lowPass: null,
+    equaliser: [],
+    rmsDb: 0,
+    stop: 'gain' as const,
+  };
+  const bent = (part: object = {}) =>
+    equalisationOf(
+      madeAnalysis((hz) => (hz > 900 && hz < 1100 ? 6 : hz > 4000 && hz < 5000 ? -4 : 0), { model, ...part }),
+    );
+  it('is what the filters leave over', () => {
+    expect(bent({ model: null })).toBeNull();
+    const { highest, lowest, frequencyHz } = bent()!;
+    expect(highest.db).toBeCloseTo(6, 6);
+    expect([highest.hz > 900, highest.hz < 1100, lowest.hz > 4000, lowest.hz < 5000]).toEqual([
+      true,
+      true,
+      true,
+      true,
+    ]);
+    expect(lowest.db).toBeCloseTo(-4, 6);
+    expect(frequencyHz).toHaveLength(120);
+  });
+  it('well above the noise only', () => {
+    expect(bent({ noiseFloorDb: -9 })!.frequencyHz.some((hz) => hz > 4000 && hz < 5000)).toBe(false);
+    expect(bent({ noiseFloorDb: 0 })!.frequencyHz.every((hz) => hz > 900 && hz < 1100)).toBe(true);
+    expect(bent({ noiseFloorDb: 5 })).toBeNull();
+  });
+});
