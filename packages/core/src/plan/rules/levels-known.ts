@@ -6,6 +6,9 @@ import { planRemark, type PlanRule, test } from './rule.ts';
 export const levelsKnown: PlanRule = ({ feeds }) => {
   const open = feeds.filter((f) => f.feed.chain && f.feed.chain.points[0].standing !== 'measured');
   if (open.length === 0) return [];
+  // Both sides of a target are named by it alone.
+  const both = (f: (typeof open)[number]) => open.filter((o) => o.target.id === f.target.id).length > 1;
+  const names = [...new Set(open.map((f) => (both(f) ? f.target.name : f.name).toLowerCase()))];
   const volts = open.map((f) => f.feed.chain!.points[0].volts);
   const range = [Math.min(...volts), Math.max(...volts)].map(formatVolts);
   const said = range[0] === range[1] ? range[0] : `${range[0]} to ${range[1]}`;
@@ -13,7 +16,7 @@ export const levelsKnown: PlanRule = ({ feeds }) => {
     planRemark(
       'levels-known',
       'assumption',
-      `The volts for ${listWords(open.map((f) => f.name.toLowerCase()))} were not measured: ${said} is assumed, from a sibling or from what such a stage gives.`,
+      `The volts for ${listWords(names)} were not measured: ${said} is assumed, from a sibling or from what such a stage gives.`,
       {
         pairId: open[0].sources[0].pair.id,
         remedy: 'Read the volts of a tone, or record one with a calibrated input.',

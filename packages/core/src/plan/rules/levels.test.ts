@@ -271,8 +271,7 @@ describe('volts that nobody read', () => {
     return madeFeed({ feed: { side, chain } });
   };
   it('are named with their range', () => {
-    const words =
-      'The volts for front set, left and front set, right were not measured: 5.0 V to 9.0 V is assumed';
+    const words = 'The volts for front set were not measured: 5.0 V to 9.0 V is assumed';
     expect(levelsKnown(madePlan({ feeds: [open(9, 'left'), open(5, 'right')] }))).toEqual([
       verdict('assumption', 'levels-known', words, {
         pairId: 'p1',
