@@ -15,6 +15,8 @@ export default defineConfig({
           setupFiles,
           root: 'packages/core',
           include: ['src/**/*.test.ts'],
+          // Pure functions: what one file has loaded, the next may use.
+          isolate: false,
           // Demo cars are measured and judged before some suites begin.
           testTimeout: 20_000,
           hookTimeout: 60_000,
