@@ -40,11 +40,10 @@ export function dataOrAudio(live: Live, a: string, b: string): Routine {
     (r) => r.observation.kind === 'ac' && r.conditions.radio === 'on' && volts(r) !== null,
   );
   const silent = ac.findLast((r) => r.conditions.sound === 'none');
-  const playing = ac.findLast((r) => r.conditions.sound === 'playing' && r.conditions.balance === 'centre');
+  const turnedAway = ({ conditions: c }: Live[number]) => c.balance !== 'centre' || c.fader !== 'centre';
+  const playing = ac.findLast((r) => r.conditions.sound === 'playing' && !turnedAway(r));
   // One of the four directions takes an audio pair away, whichever it is.
-  const turned = ac
-    .filter((r) => r.conditions.balance !== 'centre' || r.conditions.fader !== 'centre')
-    .map((r) => volts(r)!);
+  const turned = ac.filter(turnedAway).map((r) => volts(r)!);
   const away = turned.length > 0 ? Math.min(...turned) : null;
   const ohms = across.findLast((r) => r.observation.kind === 'ohms' && r.conditions.ignition === 'off');
   const loud = playing ? volts(playing)! : null;

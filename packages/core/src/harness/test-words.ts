@@ -31,7 +31,7 @@ export function whyTest(test: Test, workings: HarnessWorkings): string {
     case 'tone':
       if (!workings.input.tools.includes('tone'))
         return 'Touch the 1.5 V cell to the pair for a moment, car side, plug out: where the pop is heard is where it belongs.';
-      return pair?.kind === 'output'
+      return pair?.kind === 'output' && pair.state !== 'open'
         ? 'It is a speaker pair; which speaker sounds tells where it belongs.'
         : 'If a speaker sounds, the two are its pair, and where it sounds tells which.';
     case 'cone':
