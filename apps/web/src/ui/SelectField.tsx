@@ -44,7 +44,7 @@ export function SelectField<V extends string | number | null>(props: SelectField
           if (chosen) onChange(chosen.value);
         }}
       >
-        {known ? null : <option value={keyOf(value)}>no longer there</option>}
+        {known ? null : <option value={keyOf(value)}>not in this list</option>}
         {options.map((o) => (
           <option key={keyOf(o.value)} value={keyOf(o.value)}>
             {o.word}

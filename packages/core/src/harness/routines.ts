@@ -41,9 +41,10 @@ export function dataOrAudio(live: Live, a: string, b: string): Routine {
   );
   const silent = ac.findLast((r) => r.conditions.sound === 'none');
   const turnedAway = ({ conditions: c }: Live[number]) => c.balance !== 'centre' || c.fader !== 'centre';
-  const playing = ac.findLast((r) => r.conditions.sound === 'playing' && !turnedAway(r));
+  const heard = ac.filter((r) => r.conditions.sound === 'playing');
+  const playing = heard.findLast((r) => !turnedAway(r));
   // One of the four directions takes an audio pair away, whichever it is.
-  const turned = ac.filter(turnedAway).map((r) => volts(r)!);
+  const turned = heard.filter(turnedAway).map((r) => volts(r)!);
   const away = turned.length > 0 ? Math.min(...turned) : null;
   const ohms = across.findLast((r) => r.observation.kind === 'ohms' && r.conditions.ignition === 'off');
   const loud = playing ? volts(playing)! : null;

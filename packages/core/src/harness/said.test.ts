@@ -179,6 +179,8 @@ describe('routines, step by step', () => {
     // Of several directions the one that takes most away counts.
     const front = { ...PLAYING, fader: 'front' as const };
     expect(steps([ac(1), ac(0.9, away), ac(0.1, front)])[2]).toBe('for');
+    // Balance turned while nothing plays takes nothing away.
+    expect(steps([ac(1), ac(0.002, { ...away, sound: 'none' })])[2]).toBe('open');
     // What is left of a rear output with the fader at the front is not how loud it plays.
     expect(dataOrAudio([ac(1), ac(0.01, front)], 'k1', 'k2')).toMatchObject({
       state: 'settled',

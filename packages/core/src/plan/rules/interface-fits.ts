@@ -10,7 +10,7 @@ export const interfaceFits: PlanRule = ({ plan }) =>
         'assumption',
         `Nobody has shown that ${e.name} works with this car’s data.`,
         {
-          remedy: 'Ask its maker for this car, year and option code; agree that it can go back.',
+          remedy: 'Ask its maker for this car, year and option code; agree that it can be returned.',
           settle: LIBRARY,
         },
       ),

@@ -107,7 +107,7 @@ export function OverlayPage() {
           </span>
         </div>
         <CurvePicker units={job.units} chosen={shown} full={shown.length >= MOST_CURVES} onChange={choose} />
-        <OtherJob job={job} otherJobId={otherJobId} onChange={setOtherJob} />
+        <OtherJob job={job} otherJobId={otherJobId} other={otherJob} onChange={setOtherJob} />
         {otherJob && (
           <CurvePicker
             units={otherJob.units}
@@ -124,14 +124,18 @@ export function OverlayPage() {
 function OtherJob({
   job,
   otherJobId,
+  other,
   onChange,
 }: {
   job: JobView;
   otherJobId: string | null;
+  /** the chosen one, once it is loaded: the list may not reach that far */
+  other: JobView | null;
   onChange: (id: string | null) => void;
 }) {
   const jobs = useJobs('');
-  const lines = (jobs.data?.pages.flatMap((p) => p.jobs) ?? []).filter((j) => j.id !== job.id);
+  const listed = (jobs.data?.pages.flatMap((p) => p.jobs) ?? []).filter((j) => j.id !== job.id);
+  const lines = other && !listed.some((j) => j.id === other.id) ? [other, ...listed] : listed;
   // The same car first: its file is what one looks for.
   const alike = (car: string) => (car === job.car ? 0 : 1);
   return (
