@@ -61,18 +61,23 @@ export const madeCapture = (
   ...part,
 });
 
-export const madeOutput = (id: string, captures: Capture[] = [], part: Partial<PairView> = {}): PairView => ({
-  id,
+/** A front left output of which nothing is known. */
+export const PLAIN_OUTPUT = {
   unitId: 'u1',
   version: 1,
   side: 'left',
   axle: 'front',
   way: 'full',
   suffix: '',
-  ends: [],
   placeText: '',
   stage: 'unknown',
   statedPolarity: 'unknown',
+} as const satisfies Partial<PairView>;
+
+export const madeOutput = (id: string, captures: Capture[] = [], part: Partial<PairView> = {}): PairView => ({
+  ...PLAIN_OUTPUT,
+  ends: [],
+  id,
   captures,
   ...part,
 });

@@ -2,6 +2,7 @@
 import { expect } from 'vitest';
 import type { DeviceFields, LibraryDevice } from '../src/model/device.ts';
 import { deviceFieldsSchema } from '../src/model/device.ts';
+import { START_INTAKE } from '../src/model/intake.ts';
 import type { Feed, Figures, Loss, Remark, Severity, Tap, Trigger } from '../src/model/plan.ts';
 import type { Setup } from '../src/model/setup.ts';
 import { type Speaker, type Target, USUAL_SPEAKER } from '../src/model/target.ts';
@@ -15,6 +16,7 @@ import type { FeedInContext, PlanInContext } from '../src/plan/rules/rule.ts';
 import type { Source } from '../src/plan/sources.ts';
 import { analyseResponse } from '../src/signal/analyse.ts';
 import { SUM_GRID_HZ } from '../src/summing/output-response.ts';
+import { PLAIN_OUTPUT } from './made-up-measured.ts';
 
 /** An amplifier's front left output, bridged and not measured in volts. */
 export function madePair({
@@ -22,17 +24,9 @@ export function madePair({
   ...part
 }: Partial<Omit<PlanPair, 'facts'>> & { facts?: Partial<OutputFacts> } = {}): PlanPair {
   return {
+    ...PLAIN_OUTPUT,
     id: 'p1',
-    unitId: 'u1',
-    version: 1,
-    side: 'left',
-    axle: 'front',
-    way: 'full',
-    suffix: '',
     ends: [],
-    placeText: '',
-    stage: 'unknown',
-    statedPolarity: 'unknown',
     signal: { sign: 'normal', standing: 'assumed' },
     volumeSteps: [18],
     capture: null,
@@ -233,6 +227,9 @@ export function madeFeed(made: MadeFeed = {}): FeedInContext {
     context: contextOf(planInput({ targets: [target], ...input, pairs })),
   };
 }
+
+/** An amplifier stands behind the radio, though none of its outputs is listed. */
+export const BEHIND_RADIO: Partial<PlanInput> = { clues: { ...START_INTAKE.clues, amplifierFound: 'yes' } };
 
 /** Levels of a feed: volts and what each point takes, in their order. */
 export function madeChain(

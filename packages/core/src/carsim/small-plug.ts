@@ -21,6 +21,17 @@ export const at = (
   observation,
   conditions,
 });
+type Seen = Extract<Observation, { kind: 'seen' }>;
+/** What somebody saw of a wire: nothing but what is given. */
+export const seenWire = (part: Partial<Seen>): Seen => ({
+  kind: 'seen',
+  wire: null,
+  size: null,
+  twisted: null,
+  origin: null,
+  unsure: false,
+  ...part,
+});
 export const dc = (cavity: number, volts: number, conditions = OFF) =>
   at(cavity, null, { kind: 'dc', volts, word: null }, conditions);
 export const ohms = (a: number, b: number, value: number | null) =>

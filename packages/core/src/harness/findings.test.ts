@@ -1,21 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { ALL, at, cone, ohms, tone, volts } from '../carsim/small-plug.ts';
+import { ALL, at, cone, ohms, seenWire, tone, volts } from '../carsim/small-plug.ts';
 import type { HarnessReading } from './harness-input.ts';
 import { findingRows, findingsCsv } from './findings.ts';
 import { harnessInputOf } from './input-of-job.ts';
 import { mapHarness } from './map-harness.ts';
 import { madeConnector, madeView } from '../../test/made-up-harness.ts';
 
-const seen = (cavity: number, part: object) =>
-  at(cavity, null, {
-    kind: 'seen',
-    wire: null,
-    size: null,
-    twisted: null,
-    origin: null,
-    unsure: false,
-    ...part,
-  });
+const seen = (cavity: number, part: Parameters<typeof seenWire>[0]) => at(cavity, null, seenWire(part));
 const rowsOf = (readings: HarnessReading[], part: Parameters<typeof madeView>[1] = {}) => {
   const view = madeView(readings, part);
   return findingRows(view, mapHarness(harnessInputOf(view, ALL)), new Map([['u1', 'Amplifier']]));

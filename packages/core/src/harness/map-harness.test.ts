@@ -7,7 +7,7 @@ import { contradictions } from './contradictions.ts';
 import type { HarnessClaim, HarnessReading } from './harness-input.ts';
 import { mapHarness } from './map-harness.ts';
 import { nextTests } from './next-test.ts';
-import { at, dc, ohms, tone, cone, plug, found, pairAt, volts } from '../carsim/small-plug.ts';
+import { at, dc, ohms, tone, cone, plug, found, pairAt, seenWire, volts } from '../carsim/small-plug.ts';
 
 describe('roles from volts to ground', () => {
   it.each([
@@ -71,7 +71,7 @@ describe('pairs', () => {
   it('two grounds read next to nothing and are no pair', () => {
     const grounds = [1, 2].flatMap((n) => [
       ...volts(n, 0.01, 0.01, 0.01),
-      at(n, null, { kind: 'seen', wire: 'BK', size: 'thick', twisted: false, origin: null, unsure: false }),
+      at(n, null, seenWire({ wire: 'BK', size: 'thick', twisted: false })),
     ]);
     const input = plug([...grounds, ohms(1, 2, 0.2), at(1, null, { kind: 'ohms', ohms: 0.3, word: null })]);
     expect(found(input, 1)).toMatchObject({ role: 'ground', pair: null });

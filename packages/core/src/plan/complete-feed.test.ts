@@ -6,6 +6,7 @@ import { NO_CHANGES } from '../model/plan.ts';
 import type { Speaker } from '../model/target.ts';
 import { START_BRIEF } from '../model/brief.ts';
 import {
+  BEHIND_RADIO,
   madeAmplifier,
   madeDevice,
   madeDrive,
@@ -17,7 +18,6 @@ import {
 import { completeFeed, replaces } from './complete-feed.ts';
 
 const IN = { minVolts: 1, maxVolts: 12, ohm: null, floating: true };
-const behind: NonNullable<MadeFeed['input']> = { clues: { amplifierFound: 'yes' } as never };
 const done = (made: MadeFeed = {}, keepsSpeaker = false, changes: PlanChanges = NO_CHANGES) => {
   const { feed, context, target, setup, between, drive } = madeFeed(made);
   return completeFeed(feed, { context, target, setup, between, drive, changes, keepsSpeaker });
@@ -51,7 +51,7 @@ describe('what a tapped output drives afterwards', () => {
   });
   it('inputs, where it is a radio’s line; and what a person says, before all', () => {
     const radio = [madeSource({ unitKind: 'radio' })];
-    expect(load({ sources: radio, input: behind }).kind).toBe('inputs');
+    expect(load({ sources: radio, input: BEHIND_RADIO }).kind).toBe('inputs');
     expect(load({ sources: radio }).kind).toBe('none');
     const says = (kind: 'none' | 'resistor' | 'inputs', pairId = 'p1') => ({
       ...NO_CHANGES,
@@ -72,7 +72,7 @@ describe('a new speaker takes the place of an old one', () => {
   ) => {
     const made = madeFeed({
       target: { ...target, speaker },
-      input: { ...behind, brief: { ...START_BRIEF, ...brief } },
+      input: { ...BEHIND_RADIO, brief: { ...START_BRIEF, ...brief } },
     });
     return replaces(made.target, madePair(pair), made.context);
   };
@@ -117,14 +117,14 @@ describe('levels', () => {
         (p) => p.name === 'Amplifier, in',
       )?.maxVolts;
     expect(straight([source])).toBe(15);
-    expect(straight([madeSource({ unitKind: 'radio' })], behind)).toBe(4);
+    expect(straight([madeSource({ unitKind: 'radio' })], BEHIND_RADIO)).toBe(4);
     expect(done({ feed: { taps: [] } }).chain).toBeNull();
   });
   it('a device takes a line at its line input, a speaker output at its speaker input, else at what it has', () => {
     const limit = (part: Partial<DeviceFields>, radio = false) =>
       done({
         sources: [radio ? madeSource({ unitKind: 'radio' }) : source],
-        input: radio ? behind : {},
+        input: radio ? BEHIND_RADIO : {},
         between: madeDevice({ kind: 'converter', name: 'Box', ...part }),
       }).chain!.points.find((p) => p.name === 'Box, in')?.maxVolts;
     const both = { speakerInput: IN, lineInput: { ...IN, maxVolts: 3 } };

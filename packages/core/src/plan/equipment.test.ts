@@ -11,6 +11,17 @@ const amp = (name: string, amplifier: Parameters<typeof madeAmplifier>[0] = {}):
   madeAmplifier({ name, ...amplifier });
 const driven = (targets: Target[], ...devices: LibraryDevice[]) => [...drivesOf(targets, devices).values()];
 
+const NEED: DeviceNeed = {
+  kind: 'converter',
+  inputs: 2,
+  outputs: 2,
+  sums: false,
+  volts: 9,
+  volumeControl: false,
+  restoreDb: 0,
+  load: false,
+};
+
 describe('the amplifier that drives a target', () => {
   it('is the cheapest that fits, of equals the smaller', () => {
     const dear = amp('dear', { priceClass: 3 });
@@ -97,16 +108,6 @@ describe('watts', () => {
 
 describe('the device between', () => {
   const feed = (device: Device, id = 't1'): Feed => ({ ...madeFeed().feed, targetId: id, device });
-  const NEED: DeviceNeed = {
-    kind: 'converter',
-    inputs: 2,
-    outputs: 2,
-    sums: false,
-    volts: 9,
-    volumeControl: false,
-    restoreDb: 0,
-    load: false,
-  };
   const input = { minVolts: 1, maxVolts: 12, ohm: null, floating: true };
   const between = (name: string, part: Partial<DeviceFields> = {}) =>
     madeDevice({ kind: 'converter', name, speakerInput: input, ...part });
@@ -218,16 +219,7 @@ describe('what is to be bought', () => {
         { ...feed, targetId: 'a' },
         { ...feed, targetId: 'a', side: 'right' },
       ],
-      () => ({
-        kind: 'converter',
-        inputs: 2,
-        outputs: 2,
-        sums: false,
-        volts: 9,
-        volumeControl: false,
-        restoreDb: 0,
-        load: false,
-      }),
+      () => NEED,
       [],
       [],
     );

@@ -139,7 +139,7 @@ describe('what the owner loses', () => {
         losses({ factoryAmplifier }, { pairs, targets: target(made) });
       expect(of(other)).toEqual([`${rule}!`, 'lost-tuning']);
       expect(of(drives)).toEqual(['lost-tuning']);
-      expect(of(other, [{ ...pair, unitKind: 'radio' } as unknown as typeof pair])).toEqual(['lost-tuning']);
+      expect(of(other, [madePair({ ...pair, unitKind: 'radio' })])).toEqual(['lost-tuning']);
       expect(of(other, [])).toEqual(['lost-tuning']);
     }
   });

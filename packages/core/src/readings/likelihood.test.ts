@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { seenWire } from '../carsim/small-plug.ts';
 import { type Conditions, START_CONDITIONS } from '../model/conditions.ts';
 import { type Role, ROLES } from '../model/sheet.ts';
 import { type Instrument, kindOf, type Observation } from './index.ts';
@@ -281,17 +282,8 @@ describe('tone, cone and colour', () => {
     expect(model(cone('out')).anywhere(cone('out'))).toBeLessThan(model(cone('out')).anywhere(cone('none')));
     expect(alone(cone('out'), SEATED, 'output')).toBe(1);
   });
-  const seen = (part: object): Observation => ({
-    kind: 'seen',
-    wire: null,
-    size: null,
-    twisted: null,
-    origin: null,
-    unsure: false,
-    ...part,
-  });
   it('feeds and grounds are thick; grounds black or brown, feeds red; data twisted', () => {
-    const one = (part: object, role: Role) => alone(seen(part), SEATED, role);
+    const one = (part: Parameters<typeof seenWire>[0], role: Role) => alone(seenWire(part), SEATED, role);
     expect(one({ size: 'thick' }, 'battery')).toBeGreaterThan(5 * one({ size: 'thick' }, 'output'));
     expect(one({ size: 'thin' }, 'data')).toBeGreaterThan(5 * one({ size: 'thin' }, 'ground'));
     for (const wire of ['BK', 'BN/WH'])
@@ -307,13 +299,15 @@ describe('tone, cone and colour', () => {
   });
   it('two that are twisted are partners', () => {
     for (const kind of PAIR_KINDS)
-      expect(pair(seen({ twisted: true }), SEATED, kind)).toBeGreaterThan(
-        20 * strangers(seen({ twisted: true }), SEATED, 'output', 'data'),
+      expect(pair(seenWire({ twisted: true }), SEATED, kind)).toBeGreaterThan(
+        20 * strangers(seenWire({ twisted: true }), SEATED, 'output', 'data'),
       );
-    expect(pair(seen({ twisted: false }), SEATED, 'data')).toBeLessThan(
-      0.2 * strangers(seen({ twisted: false }), SEATED, 'output', 'data'),
+    expect(pair(seenWire({ twisted: false }), SEATED, 'data')).toBeLessThan(
+      0.2 * strangers(seenWire({ twisted: false }), SEATED, 'output', 'data'),
     );
-    expect([pair(seen({}), SEATED, 'data'), strangers(seen({}), SEATED, 'data', 'data')]).toEqual([1, 1]);
+    expect([pair(seenWire({}), SEATED, 'data'), strangers(seenWire({}), SEATED, 'data', 'data')]).toEqual([
+      1, 1,
+    ]);
   });
   it('a note is no evidence', () => expect(kindOf('note' satisfies Instrument).likelihood).toBeNull());
 });

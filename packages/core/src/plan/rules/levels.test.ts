@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import {
+  BEHIND_RADIO,
   madeAmplifier,
   madeChain,
   madeDevice,
@@ -26,7 +27,6 @@ const both = madeAmplifier({ speakerInput: SPEAKER_IN });
 const deaf = madeAmplifier({ lineInput: null, speakerInput: SPEAKER_IN });
 /** The radio's line into an amplifier that stands behind it. */
 const line = () => madeSource({ unitKind: 'radio' });
-const behind = { clues: { amplifierFound: 'yes' } } as unknown as MadeFeed['input'];
 const into = (volts: number, device: 'direct' | 'converter', more: MadeFeed = {}) =>
   madeFeed({
     drive: madeDrive(both),
@@ -50,11 +50,11 @@ describe('an amplifier gets its volts', () => {
     expect(amplifierDriven(into(2, 'direct'))).toEqual([]);
   });
   it('straight from a radio’s line, at its line input', () => {
-    const direct = (volts: number) => into(volts, 'direct', { sources: [line()], input: behind });
+    const direct = (volts: number) => into(volts, 'direct', { sources: [line()], input: BEHIND_RADIO });
     expect(amplifierDriven(direct(1.5))).toEqual([]);
     expect(amplifierDriven(direct(0.9))).toHaveLength(1);
     // One speaker output among them: all of it goes in at speaker level.
-    const mixed = into(1.5, 'direct', { sources: [line(), madeSource({ id: 'p2' })], input: behind });
+    const mixed = into(1.5, 'direct', { sources: [line(), madeSource({ id: 'p2' })], input: BEHIND_RADIO });
     expect(amplifierDriven(mixed)).toHaveLength(1);
   });
   it('has a line input where a device gives line level', () => {
@@ -128,7 +128,7 @@ describe('straight from an output into an amplifier', () => {
   });
   it('a radio’s line may go into a line input, within its volts', () => {
     const fromLine = (chain: ReturnType<typeof madeChain>) =>
-      straight(madeDrive(madeAmplifier()), { sources: [line()], input: behind, feed: { chain } });
+      straight(madeDrive(madeAmplifier()), { sources: [line()], input: BEHIND_RADIO, feed: { chain } });
     expect(fromLine(madeChain(['Output', 9, 2], ['Amplifier, in', 4, 4]))).toEqual([]);
     expect(fromLine(null)).toEqual([]);
     expect(fromLine(madeChain(['Amplifier, in', 9, null]))).toEqual([]);
@@ -140,7 +140,7 @@ describe('straight from an output into an amplifier', () => {
     ]);
     const one = straight(madeDrive(madeAmplifier()), {
       sources: [line(), madeSource({ id: 'p2' })],
-      input: behind,
+      input: BEHIND_RADIO,
     });
     expect(one).toEqual([wrong]);
   });
@@ -173,13 +173,13 @@ describe('a bridge’s negative stays off ground', () => {
   });
   it('a transformer parts it, a radio’s line has none', () => {
     expect(negativeGrounded(madeFeed({ between: device(false, 'passive-converter') }))).toEqual([]);
-    expect(negativeGrounded(madeFeed({ between: device(false), sources: [line()], input: behind }))).toEqual(
-      [],
-    );
+    expect(
+      negativeGrounded(madeFeed({ between: device(false), sources: [line()], input: BEHIND_RADIO })),
+    ).toEqual([]);
     const one = madeFeed({
       between: device(false),
       sources: [line(), madeSource({ id: 'p2' })],
-      input: behind,
+      input: BEHIND_RADIO,
     });
     expect(negativeGrounded(one)).toEqual([grounded]);
   });
@@ -242,9 +242,9 @@ describe('what an amplifier is asked to drive, and how it is set', () => {
     expect(set({ feed: { device: 'converter' } })).toEqual([]);
     expect(set({ feed: { device: 'direct' }, drive: madeDrive(both) })).toEqual([]);
     expect(set({ feed: { device: 'direct' }, drive: madeDrive(null) })).toEqual([]);
-    expect(set({ feed: { device: 'direct' }, sources: [line()], input: behind })).toEqual([]);
+    expect(set({ feed: { device: 'direct' }, sources: [line()], input: BEHIND_RADIO })).toEqual([]);
     const mixed = [line(), madeSource({ id: 'p2' })];
-    expect(set({ feed: { device: 'direct' }, sources: mixed, input: behind })).toHaveLength(1);
+    expect(set({ feed: { device: 'direct' }, sources: mixed, input: BEHIND_RADIO })).toHaveLength(1);
   });
   it('its subwoofer channel may take the front’s signal', () => {
     const shared = madeDrive(madeAmplifier({ amplifier: { subwooferFrom: 'front' } }));

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { KeepItem } from '../../model/brief.ts';
 import { START_BRIEF } from '../../model/brief.ts';
+import { START_INTAKE } from '../../model/intake.ts';
 import type { Equipment } from '../../model/plan.ts';
 import {
   madeAmplifier,
@@ -85,7 +86,7 @@ describe('what the car needs', () => {
       madePlan({
         setup: { factoryAmplifier },
         input: {
-          clues: { fibreOrData } as never,
+          clues: { ...START_INTAKE.clues, fibreOrData },
           harness: {
             places: data ? { data: { place: 'C1·3', measured: true } } : {},
             contradicted: [],
@@ -109,11 +110,11 @@ describe('what the car needs', () => {
       }),
     ]);
   });
-  const heard = (cancelling: 'left' | 'switched-off' | 'absent', engine: 'active' | 'none') =>
+  const heard = (cancelling: 'left' | 'switched-off' | 'absent', engine: 'active' | 'none-seen') =>
     cancellingOff(
       madePlan({
         setup: { cancelling },
-        feeds: [madeFeed({ sources: [madeSource({ facts: { engine } as never })] })],
+        feeds: [madeFeed({ sources: [madeSource({ facts: { engine } })] })],
       }),
     );
   it('noise cancelling never runs through the new system', () => {
@@ -132,8 +133,8 @@ describe('what the car needs', () => {
       }),
     ]);
     expect(heard('absent', 'active')).toEqual([]);
-    expect(heard('left', 'none')).toEqual([]);
-    expect(heard('switched-off', 'none')).toEqual([]);
+    expect(heard('left', 'none-seen')).toEqual([]);
+    expect(heard('switched-off', 'none-seen')).toEqual([]);
   });
   it('its microphones stay plugged in', () => {
     expect(microphonesKept(madePlan())).toEqual([]);
