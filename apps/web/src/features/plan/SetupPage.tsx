@@ -85,7 +85,7 @@ export function SetupPage() {
           <NumberField
             key={`step-${setup.loudestStep}`}
             id="loudest-step"
-            label="Loudest volume step that is agreed on"
+            label="Loudest volume step agreed"
             value={setup.loudestStep}
             least={1}
             most={200}
@@ -179,7 +179,7 @@ export function SetupPage() {
               <NumberField
                 key={`m-${supply.cableM}`}
                 id="cable-length"
-                label="Its length, m"
+                label="Cable length, m"
                 value={supply.cableM}
                 least={0.2}
                 most={20}

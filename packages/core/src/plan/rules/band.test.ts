@@ -199,6 +199,9 @@ describe('bandSettled and volumeSteps', () => {
         remedy: 'loudest step',
       }),
     ]);
+    expect(asked([source(), source({ id: 'p2', side: 'right' })])[0].text).toMatch(
+      /^Front left and front right: /,
+    );
     expect(asked([{ ...source(), captureId: null }])).toEqual([]);
     expect(asked([source({ facts: { feed: 'fixed' } })])).toEqual([]);
     // One output that feeds two channels is named once.

@@ -6,9 +6,12 @@ import { planRemark, type PlanRule, test } from './rule.ts';
 export const levelsKnown: PlanRule = ({ feeds }) => {
   const open = feeds.filter((f) => f.feed.chain && f.feed.chain.points[0].standing !== 'measured');
   if (open.length === 0) return [];
-  // Both sides of a target are named by it alone.
-  const both = (f: (typeof open)[number]) => open.filter((o) => o.target.id === f.target.id).length > 1;
-  const names = [...new Set(open.map((f) => (both(f) ? f.target.name : f.name).toLowerCase()))];
+  // A target is named once; a side only where the other one was read.
+  const nameOf = ({ target, feed }: (typeof open)[number]) =>
+    feed.side === 'mono' || open.filter((o) => o.target.id === target.id).length > 1
+      ? target.name
+      : `${target.name} (${feed.side})`;
+  const names = [...new Set(open.map((f) => nameOf(f).toLowerCase()))];
   const volts = open.map((f) => f.feed.chain!.points[0].volts);
   const range = [Math.min(...volts), Math.max(...volts)].map(formatVolts);
   const said = range[0] === range[1] ? range[0] : `${range[0]} to ${range[1]}`;

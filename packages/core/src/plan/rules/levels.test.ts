@@ -286,6 +286,6 @@ describe('volts that nobody read', () => {
   it('are no matter where they were read, or nothing is chained', () => {
     expect(levelsKnown(madePlan({ feeds: [open(9, 'left', 'measured'), madeFeed()] }))).toEqual([]);
     const one = levelsKnown(madePlan({ feeds: [open(5, 'left', 'measured'), open(9, 'right')] }));
-    expect(one[0].text).toContain('for front set, right were');
+    expect(one[0].text).toContain('for front set (right) were');
   });
 });

@@ -16,11 +16,13 @@ export const volumeSteps: PlanRule = ({ feeds }) => {
         carriesBass(s.analysis),
     );
   if (once.length === 0) return [];
+  const [first, ...others] = once.map((s) => s.name);
+  const names = listWords([first, ...others.map((name) => name.toLowerCase())]);
   return [
     planRemark(
       'volume-steps',
       'assumption',
-      `${listWords(once.map((s) => s.name))}: measured at one volume step only. Bass may be cut as the volume rises.`,
+      `${names}: measured at one volume step only. Bass may be cut as the volume rises.`,
       { pairId: once[0].pair.id, remedy: 'Record pink noise at the loudest step too.', settle: test('bass') },
     ),
   ];

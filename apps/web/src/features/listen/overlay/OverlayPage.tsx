@@ -54,8 +54,8 @@ export function OverlayPage() {
           <div className="overlay-none">
             <p>Choose what to compare.</p>
             <p className="quiet">
-              Tap captures in the list. All steps of one output show bass that goes; all outputs of one side
-              show where they meet.
+              Tap captures in the list. All steps of one output show where bass is cut; all outputs of one
+              side show where they meet.
             </p>
           </div>
         )}
@@ -141,7 +141,7 @@ function OtherJob({
   return (
     <SelectField
       id="overlay-other"
-      className="mt-3"
+      className="my-3"
       label="Beside another job"
       value={otherJobId}
       options={[
