@@ -304,7 +304,7 @@ async function inBrowser(address) {
     await page.waitForFunction(() => document.querySelector('.entry-value').value === '');
   }
   row(
-    'Find: from Enter to the map with that reading, in Chromium, server and database included',
+    'Find: from Enter to the map drawn with that reading, in Chromium (it is sent to the server meanwhile)',
     saves,
     '≤ 120 ms',
   );

@@ -1,6 +1,7 @@
 import type { Conditions } from '../model/conditions.ts';
 import type { HeardPlace } from '../readings/tone.ts';
 import type { Axle, Channel, Side, Way } from '../model/words.ts';
+import { normalised } from './log-probabilities.ts';
 import type { WeightedReading } from './weighted-readings.ts';
 
 const WAYS: readonly Way[] = ['full', 'woofer', 'midrange', 'tweeter'];
@@ -140,80 +141,65 @@ export function channelBeliefs(pairs: readonly ChannelInput[], unseenOutputs: nu
   );
   let measured = own.map(normalised);
   for (let round = 0; round < 4; round++) {
-    const last = measured;
-    measured = pairs.map((_, i) => normalised(amongRivals(pairs, own[i], i, last, last, unseenOutputs)));
+    const left = leftBy(pairs, measured, measured, unseenOutputs);
+    measured = pairs.map((_, i) => normalised(left(own[i], i)));
   }
   // Rows of one sheet are right or wrong together, so a claim about a rival excludes nothing; measurements do. How
   // many ways a corner has, though, the sheet may well know.
-  let joint = own.map((logs, i) => normalised(logs.map((v, n) => v + claimed[i][n])));
+  const withClaims = own.map((logs, i) => logs.map((v, n) => v + claimed[i][n]));
+  let joint = withClaims.map(normalised);
   for (let round = 0; round < 2; round++) {
-    const last = joint;
-    joint = pairs.map((_, i) => {
-      const logs = own[i].map((v, n) => v + claimed[i][n]);
-      return normalised(amongRivals(pairs, logs, i, measured, last, unseenOutputs));
-    });
+    const left = leftBy(pairs, measured, joint, unseenOutputs);
+    joint = pairs.map((_, i) => normalised(left(withClaims[i], i)));
   }
   return { joint, evidence };
 }
+
+/** The place of a channel's corner of the car among CORNERS; -1: none that several pairs share. */
+const cornerOf = ({ side, axle }: Channel): number =>
+  axle === 'other' || (side !== 'left' && side !== 'right')
+    ? -1
+    : SIDES.indexOf(side) * 2 + AXLES.indexOf(axle);
+const CORNER = CHANNELS.map(cornerOf);
+/** left and right, front and rear, and everything else */
+const CORNERS = 5;
 
 /**
  * A pair's log beliefs with what its rivals of the same kind and unit leave over. `taken` says where the rivals surely
  * are, `company` where they may be.
  */
-function amongRivals(
+function leftBy(
   pairs: readonly ChannelInput[],
-  own: Float64Array,
-  i: number,
   taken: readonly Float64Array[],
   company: readonly Float64Array[],
   unseenOutputs: number,
-): Float64Array {
-  const pair = pairs[i];
-  return own.map((v, n) => {
-    if (CHANNELS[n].way === 'subwoofer') return v;
-    let sum = v;
-    pairs.forEach((rival, j) => {
-      if (j !== i && rival.kind === pair.kind && rival.unit === pair.unit)
-        sum += Math.log(1 - (1 - TWICE) * taken[j][n]);
-    });
-    return sum + waysOf(pair, n, pairs, company, i, unseenOutputs / CORNERS);
+): (own: Float64Array, i: number) => Float64Array {
+  const shut = taken.map((p) => p.map((v) => Math.log(1 - (1 - TWICE) * v)));
+  const inCorner = company.map((p) => {
+    const sums = new Float64Array(CORNERS - 1);
+    p.forEach((v, n) => CORNER[n] >= 0 && (sums[CORNER[n]] += v));
+    return sums;
   });
+  return (own, i) => {
+    const { kind, unit } = pairs[i];
+    const rivals = pairs.flatMap((r, j) => (j !== i && r.kind === kind && r.unit === unit ? [j] : []));
+    return own.map((v, n) => {
+      if (CHANNELS[n].way === 'subwoofer') return v;
+      let sum = v;
+      for (const j of rivals) sum += shut[j][n];
+      if (kind !== 'output' || CORNER[n] < 0) return sum;
+      let others = unseenOutputs / CORNERS;
+      for (const j of rivals) others += inCorner[j][CORNER[n]];
+      return sum + waysOf(CHANNELS[n].way, others);
+    });
+  };
 }
 
-const CORNERS = 5;
-
-/**
- * A corner of the car that one pair feeds is full range; one that several feed is split into ways. `n` is the channel,
- * `i` the pair itself.
- */
-function waysOf(
-  pair: ChannelInput,
-  n: number,
-  pairs: readonly ChannelInput[],
-  last: readonly Float64Array[],
-  i: number,
-  unseen: number,
-): number {
-  const { side, axle, way } = CHANNELS[n];
-  if (pair.kind !== 'output' || (side !== 'left' && side !== 'right') || axle === 'other') return 0;
-  let company = unseen;
-  pairs.forEach((rival, j) => {
-    if (j === i || rival.kind !== pair.kind || rival.unit !== pair.unit) return;
-    CHANNELS.forEach((c, k) => {
-      if (c.side === side && c.axle === axle) company += last[j][k];
-    });
-  });
+/** A corner of the car that one pair feeds is full range; one that several feed is split into ways. */
+function waysOf(way: Way, others: number): number {
   // Midrange drivers have a pair of their own only where woofer and tweeter have theirs too.
-  if (way === 'midrange') return Math.log(0.02 + Math.min(1, Math.max(0, company - 1)));
-  return way === 'full' ? Math.log(0.01 + Math.exp(-3.5 * company)) : Math.log(0.04 + Math.min(1, company));
-}
-
-/** Logarithms of odds as probabilities. */
-export function normalised(logs: Float64Array): Float64Array {
-  const most = Math.max(...logs);
-  const p = logs.map((v) => Math.exp(v - most));
-  const sum = p.reduce((a, b) => a + b, 0);
-  return p.map((v) => v / sum);
+  if (way === 'midrange') return Math.log(0.02 + Math.min(1, Math.max(0, others - 1)));
+  return way === 'full' ? Math.log(0.01 + Math.exp(-3.5 * others)) : Math.log(0.04 + Math.min(1, others));
 }
 
 export const channelIndex = (c: Channel): number =>

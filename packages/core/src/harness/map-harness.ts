@@ -7,7 +7,7 @@ import { asStated, RELIABILITY, stated } from './calibration.ts';
 import type { HarnessInput } from './harness-input.ts';
 import { type PolarityBelief, type PolarityInput, polarities } from './polarity.ts';
 import { type RoleBeliefs, roleBeliefs, type Wire } from './role-beliefs.ts';
-import { type WeightedReading, weigh } from './weighted-readings.ts';
+import { groupAcross, type ReadingsAcross, type WeightedReading, weigh } from './weighted-readings.ts';
 import {
   claimsOnPair,
   claimWeights,
@@ -87,20 +87,21 @@ export function mapHarness(input: HarnessInput): HarnessWorkings {
   const indexOf = new Map(wires.map((w, i) => [w.id, i]));
   const idOf = wires.map((w) => w.id);
   const readings = weigh(input.readings, indexOf);
-  const measured = roleBeliefs(wires, readings, null);
-  const measuredPairs = judgePairs(wires, readings, measured, [], idOf);
+  const across = groupAcross(readings, wires.length);
+  const measured = roleBeliefs(wires, readings, across, null);
+  const measuredPairs = judgePairs(wires, across, measured, [], idOf);
   const sheets = input.sheets.map((s) =>
     sheetBelief(s, indexOf, measuredCavities(wires, measured, measuredPairs)),
   );
   const beliefs =
     sheets.length === 0
       ? measured
-      : roleBeliefs(wires, readings, claimWeights(sheets, indexOf, wires.length));
-  const judged = sheets.length === 0 ? measuredPairs : judgePairs(wires, readings, beliefs, sheets, idOf);
+      : roleBeliefs(wires, readings, across, claimWeights(sheets, indexOf, wires.length));
+  const judged = sheets.length === 0 ? measuredPairs : judgePairs(wires, across, beliefs, sheets, idOf);
   const named = new Set(
     sheets.flatMap((s) => s.sheet.claims.filter((c) => c.role !== null).map((c) => c.cavityId)),
   );
-  const known: Known = { idOf, readings, beliefs, judged, measured, measuredPairs, named };
+  const known: Known = { idOf, readings, across, beliefs, judged, measured, measuredPairs, named };
   const pairs = beliefs.best.map((n, place) => pairFinding(known, n, place));
   return {
     input,
@@ -114,11 +115,24 @@ export function mapHarness(input: HarnessInput): HarnessWorkings {
   };
 }
 
+/**
+ * The same workings for a record that says the same in other objects: a reading under another id, or with the time that
+ * the server gave it.
+ *
+ * @param input in connectors, sheets, tools, and in the values, places and conditions of its readings like `workings.input`
+ */
+export function restated(workings: HarnessWorkings, input: HarnessInput): HarnessWorkings {
+  const now = new Map(workings.input.readings.map((r, n) => [r, input.readings[n]]));
+  const readings = workings.readings.map((r) => ({ ...r, reading: now.get(r.reading)! }));
+  return { ...workings, input, readings };
+}
+
 /** Everything that findings are put into words from: with sheets, and from the readings alone. */
 interface Known {
   /** of each wire, by its index */
   idOf: readonly string[];
   readings: readonly WeightedReading[];
+  across: ReadingsAcross;
   beliefs: RoleBeliefs;
   judged: PairBeliefs;
   measured: RoleBeliefs;
@@ -151,7 +165,7 @@ function pairFinding(known: Known, n: number, place: number): PairFinding {
       times: p.times,
       odd: p.odd,
     },
-    drivers: driversHeard(known.readings, i, j),
+    drivers: driversHeard(known.across.get(i * idOf.length + j)?.readings ?? []),
     channel: kind === 'data' ? null : channelFinding(known, place, i, j),
   };
 }
@@ -188,9 +202,9 @@ export function isSettled(map: HarnessMap, cavity: CavityFinding): boolean {
   return pair.channel?.state === 'settled' && pair.polarity.state === 'settled';
 }
 
-function driversHeard(readings: readonly WeightedReading[], a: number, b: number): Way[] {
-  const ways = readings.flatMap(({ i, j, reading: { observation: o } }) =>
-    o.kind === 'tone' && ((i === a && j === b) || (i === b && j === a)) ? o.places.map((p) => p.way) : [],
+function driversHeard(readings: readonly WeightedReading[]): Way[] {
+  const ways = readings.flatMap(({ reading: { observation: o } }) =>
+    o.kind === 'tone' ? o.places.map((p) => p.way) : [],
   );
   return [...new Set(ways.filter((way) => way !== null))];
 }
@@ -220,17 +234,11 @@ function wiresOf(input: HarnessInput): Wire[] {
 
 function judgePairs(
   wires: readonly Wire[],
-  readings: readonly WeightedReading[],
+  across: ReadingsAcross,
   beliefs: RoleBeliefs,
   sheets: readonly SheetBelief[],
   idOf: readonly string[],
 ): PairBeliefs {
-  const across = new Map<number, WeightedReading[]>();
-  for (const r of readings) {
-    if (r.j < 0) continue;
-    const key = Math.min(r.i, r.j) * wires.length + Math.max(r.i, r.j);
-    across.set(key, [...(across.get(key) ?? []), r]);
-  }
   const inputs = beliefs.best.map((n): PolarityInput & ChannelInput => {
     const { i, j, kinds } = beliefs.pairs[n];
     const kind = kinds[0] >= kinds[1] ? 'output' : 'input';
@@ -241,7 +249,7 @@ function judgePairs(
       connector: wires[i].connector,
       unit: wires[i].unit,
       kind,
-      readings: across.get(i * wires.length + j) ?? [],
+      readings: across.get(i * wires.length + j)?.readings ?? [],
       claimedChannel: claims.channel,
       claimedPlus: claims.firstIsPlus,
     };

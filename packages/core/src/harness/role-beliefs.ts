@@ -1,8 +1,9 @@
 import { PAIR_KINDS, type PairKind } from '../readings/likelihood.ts';
 import { type Role, ROLES } from '../model/sheet.ts';
 import type { HarnessCavity } from './harness-input.ts';
+import { logSum, normalised } from './log-probabilities.ts';
 import { bestPairing, type Edge, pairingMarginals } from './matching.ts';
-import type { WeightedReading } from './weighted-readings.ts';
+import type { Across, ReadingsAcross, WeightedReading } from './weighted-readings.ts';
 
 /** How common roles are on the plugs of radios and amplifiers, before anything was measured. */
 export const ROLE_PRIOR: Record<Role, number> = {
@@ -58,19 +59,6 @@ function aloneTable(count: number, readings: readonly WeightedReading[]): Float6
   return table;
 }
 
-function softmax(logs: Float64Array): Float64Array {
-  const most = Math.max(...logs);
-  const out = logs.map((v) => Math.exp(v - most));
-  const sum = out.reduce((a, b) => a + b, 0);
-  return out.map((v) => v / sum);
-}
-
-/** log of the sum of exponentials */
-function logSum(values: readonly number[]): number {
-  const most = Math.max(...values);
-  return most === -Infinity ? most : most + Math.log(values.reduce((s, v) => s + Math.exp(v - most), 0));
-}
-
 const LOG_PRIOR = ROLES.map((r) => Math.log(ROLE_PRIOR[r]));
 const PAIR_ROLE = PAIR_KINDS.map((kind) => roleIndex[kind]);
 
@@ -81,43 +69,23 @@ const PAIR_ROLE = PAIR_KINDS.map((kind) => roleIndex[kind]);
 export function roleBeliefs(
   wires: readonly Wire[],
   readings: readonly WeightedReading[],
+  across: ReadingsAcross,
   claims: ClaimWeights | null,
 ): RoleBeliefs {
   const alone = aloneTable(wires.length, readings);
   if (claims) alone.forEach((row, i) => row.forEach((_, r) => (row[r] += claims.roles[i][r])));
-  const across = groupAcross(readings);
-  let roles = alone.map((row) => softmax(row.map((v, r) => v + LOG_PRIOR[r])));
+  let roles = alone.map((row) => normalised(row.map((v, r) => v + LOG_PRIOR[r])));
   let upright = 0.5;
-  let result: RoleBeliefs = { roles, pairs: [], best: [] };
+  let pairs: PossiblePair[] = [];
   for (let round = 0; round < 2; round++) {
-    result = pairRound(wires, alone, across, roles, claims, upright);
-    roles = result.roles;
-    upright = habitOf(wires, result);
+    ({ roles, pairs } = pairRound(wires, alone, across, roles, claims, upright));
+    upright = habitOf(wires, pairs);
   }
-  return result;
-}
-
-interface Across {
-  i: number;
-  j: number;
-  readings: WeightedReading[];
-}
-
-function groupAcross(readings: readonly WeightedReading[]): Across[] {
-  const groups = new Map<string, Across>();
-  for (const r of readings) {
-    if (r.j < 0) continue;
-    const [i, j] = r.i < r.j ? [r.i, r.j] : [r.j, r.i];
-    const key = `${i},${j}`;
-    const group = groups.get(key) ?? { i, j, readings: [] };
-    group.readings.push(r);
-    groups.set(key, group);
-  }
-  return [...groups.values()];
+  return { roles, pairs, best: bestPairing(pairs) };
 }
 
 /** Share of pairs that stand one above the other on these plugs, from the pairs that are sure. */
-function habitOf(wires: readonly Wire[], { pairs }: RoleBeliefs): number {
+function habitOf(wires: readonly Wire[], pairs: readonly PossiblePair[]): number {
   let above = 1;
   let beside = 1;
   for (const { i, j, probability } of pairs) {
@@ -164,20 +132,19 @@ function colourRatio(a: string | null, b: string | null): number {
 function pairRound(
   wires: readonly Wire[],
   alone: readonly Float64Array[],
-  across: readonly Across[],
+  across: ReadingsAcross,
   before: readonly Float64Array[],
   claims: ClaimWeights | null,
   upright: number,
-): RoleBeliefs {
+): Omit<RoleBeliefs, 'best'> {
   const count = wires.length;
   const asStranger = alone.map((row) => Float64Array.from(row));
   const measured = new Map<number, { partner: Float64Array; own: [Float64Array, Float64Array] }>();
-  for (const group of across)
-    measured.set(group.i * count + group.j, strangersAndPartners(group, before, asStranger));
+  for (const [key, group] of across) measured.set(key, strangersAndPartners(group, before, asStranger));
   const singleLogs = asStranger.map((row) =>
     row.map((v, r) => v + LOG_PRIOR[r] + (PAIR_ROLE.includes(r) ? Math.log(HALF_ALONE) : 0)),
   );
-  const singleSum = singleLogs.map((row) => logSum([...row]));
+  const singleSum = singleLogs.map((row) => logSum(row));
   const onPlug = new Map<number, number>();
   for (const w of wires) onPlug.set(w.connector, (onPlug.get(w.connector) ?? 0) + 1);
   const claimed = new Map((claims?.pairs ?? []).map((p) => [p.i * count + p.j, p]));
@@ -208,7 +175,7 @@ function pairRound(
   }
   const marginals = pairingMarginals(count, pairs);
   pairs.forEach((p, n) => (p.probability = marginals.edges[n]));
-  const roles = singleLogs.map((row, i) => softmax(row).map((p) => p * marginals.single[i]));
+  const roles = singleLogs.map((row, i) => normalised(row).map((p) => p * marginals.single[i]));
   for (const { i, j, kinds, probability } of pairs) {
     kinds.forEach((share, k) => {
       roles[i][PAIR_ROLE[k]] += share * probability;
@@ -219,7 +186,7 @@ function pairRound(
     const sum = row.reduce((a, b) => a + b, 0);
     row.forEach((v, r) => (row[r] = v / sum));
   }
-  return { roles, pairs, best: bestPairing(pairs) };
+  return { roles, pairs };
 }
 
 /**
@@ -231,26 +198,30 @@ function strangersAndPartners(
   roles: readonly Float64Array[],
   asStranger: readonly Float64Array[],
 ): { partner: Float64Array; own: [Float64Array, Float64Array] } {
-  const partner = new Float64Array(PAIR_KINDS.length);
-  const own: [Float64Array, Float64Array] = [new Float64Array(ROLES.length), new Float64Array(ROLES.length)];
   const size = ROLES.length;
+  const partner = new Float64Array(PAIR_KINDS.length);
+  const own: [Float64Array, Float64Array] = [new Float64Array(size), new Float64Array(size)];
   const first = new Float64Array(size);
   const second = new Float64Array(size);
+  const ofI = roles[i];
+  const ofJ = roles[j];
   for (const { weight, tables, i: from } of readings) {
     const { strangers, partners } = tables.across!;
     // A reading may have been taken the other way round than the pair is listed.
-    const straight = from === i;
-    first.fill(0);
+    const [down, along] = from === i ? [size, 1] : [1, size];
     second.fill(0);
-    for (let a = 0; a < size; a++) {
-      for (let b = 0; b < size; b++) {
-        const p = straight ? strangers[a * size + b] : strangers[b * size + a];
-        first[a] += p * roles[j][b];
-        second[b] += p * roles[i][a];
-      }
-    }
     let mean = 0;
-    for (let a = 0; a < size; a++) mean += first[a] * roles[i][a];
+    for (let a = 0; a < size; a++) {
+      const likely = ofI[a];
+      let sum = 0;
+      for (let b = 0, at = a * down; b < size; b++, at += along) {
+        const p = strangers[at];
+        sum += p * ofJ[b];
+        second[b] += p * likely;
+      }
+      first[a] = sum;
+      mean += sum * likely;
+    }
     mean = Math.log(mean);
     for (let r = 0; r < size; r++) {
       own[0][r] += weight * (Math.log(first[r]) - mean);

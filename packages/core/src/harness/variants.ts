@@ -1,6 +1,7 @@
 import type { PairKind } from '../readings/likelihood.ts';
 import { type Role, ROLES } from '../model/sheet.ts';
-import { CHANNEL_PRIOR, CHANNELS, channelIndex, normalised } from './channels.ts';
+import { CHANNEL_PRIOR, CHANNELS, channelIndex } from './channels.ts';
+import { normalised } from './log-probabilities.ts';
 import type { HarnessClaim, HarnessSheet } from './harness-input.ts';
 import { type ClaimWeights, ROLE_PRIOR, roleIndex } from './role-beliefs.ts';
 

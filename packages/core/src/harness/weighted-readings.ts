@@ -85,3 +85,27 @@ export function weigh(
     return [{ reading, i, j, weight, tables: readingTables(reading) }];
   });
 }
+
+/** Readings across one pair of cavities, the lower index first. */
+export interface Across {
+  i: number;
+  j: number;
+  readings: WeightedReading[];
+}
+
+/** By `i * cavities + j`. */
+export type ReadingsAcross = ReadonlyMap<number, Across>;
+
+/** Readings across two cavities by their pair, whichever way round they were taken. */
+export function groupAcross(readings: readonly WeightedReading[], cavities: number): ReadingsAcross {
+  const groups = new Map<number, Across>();
+  for (const r of readings) {
+    if (r.j < 0) continue;
+    const [i, j] = r.i < r.j ? [r.i, r.j] : [r.j, r.i];
+    const key = i * cavities + j;
+    const group = groups.get(key);
+    if (group) group.readings.push(r);
+    else groups.set(key, { i, j, readings: [r] });
+  }
+  return groups;
+}

@@ -34,6 +34,27 @@ describe('a command', () => {
     expect(writes()).toMatchObject([{ method: 'POST', path: `/captures/${capture().id}/withdraw` }]);
   });
 
+  it('shows it before anything else can happen, where nothing is on its way that would put it back', async () => {
+    server.answer = (_, response) => json(response, capture(), 8, 201);
+    const asked = runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
+    expect(capture().withdrawnAt).toMatch(/^\d{4}-/);
+    await asked;
+  });
+
+  it('is not put back by a view that was on its way', async () => {
+    const old = job();
+    server.answer = ({ method }, response) =>
+      method === 'POST'
+        ? json(response, { ...capture(), withdrawnAt: '2026-11-02T09:00:00.000Z' }, 8, 201)
+        : json(response, old, 7);
+    const late = queries
+      .fetchQuery({ queryKey: ['job', jobId], queryFn: () => api.get(`/jobs/${jobId}`) })
+      .catch(() => null);
+    await runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
+    await late;
+    expect(capture().withdrawnAt).not.toBeNull();
+  });
+
   it('leaves measurements that are on their way alone', async () => {
     server.answer = ({ method }, response) =>
       method === 'POST'

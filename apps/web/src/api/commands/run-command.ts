@@ -33,9 +33,14 @@ export async function runCommand<Input, Result>(
 ): Promise<Result> {
   const jobId = command.job(input);
   const views = new Views(queries, jobId);
-  // What is on its way would put back what is shown at once.
-  if (command.atOnce && jobId)
-    await Promise.all(SHOWN_AT_ONCE.map((v) => queries.cancelQueries({ queryKey: [v, jobId] })));
+  if (command.atOnce && jobId) {
+    // What is on its way would put back what is shown at once. Where nothing is, it is shown before the next frame.
+    const onTheirWay = SHOWN_AT_ONCE.map((v) => [v, jobId]).filter((queryKey) =>
+      queries.isFetching({ queryKey }),
+    );
+    if (onTheirWay.length > 0)
+      await Promise.all(onTheirWay.map((queryKey) => queries.cancelQueries({ queryKey })));
+  }
   command.atOnce?.(views, input);
   try {
     const id = newId();

@@ -58,6 +58,7 @@ export function Bench({ job, view, connector }: BenchProps) {
     const entry = store.entry.trim() === '' ? null : parseEntry(instrument, store.entry);
     return entry && 'observation' in entry ? withSource(entry.observation, store.source, store.entry) : null;
   }, [instrument, store.entry, store.source]);
+  const held = useMemo(() => ({ ...conditions, zeroed: job.intake.zeroed }), [conditions, job.intake.zeroed]);
   const marked = useMemo(() => new Set(misfits.flatMap((m) => m.cavityIds)), [misfits]);
   const batteryRefused =
     batteryLock(conditions) ?? (at.first && at.second ? batteryOnPair(workings, at.first, at.second) : null);
@@ -85,11 +86,12 @@ export function Bench({ job, view, connector }: BenchProps) {
     simulated: view.simulation !== null,
     connector,
     at,
+    held,
     lock,
     batteryRefused,
     select,
   });
-  const preview = usePreview(workings, typed, at);
+  const preview = usePreview(workings, typed, at, held);
   const shown = preview ?? workings;
   const looks = useLooks(view, shown);
   const withdraw = useCommand(withdrawReading);

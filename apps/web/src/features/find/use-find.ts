@@ -1,16 +1,17 @@
 import { useDeferredValue, useMemo } from 'react';
 import {
+  type Conditions,
   contradictions,
   type Contradiction,
+  type HarnessInput,
   type HarnessView,
   type HarnessWorkings,
   type JobOutline,
-  mapHarness,
   type NextTest,
   nextTests,
   type Observation,
 } from '@ulpen/core';
-import { workingsOf } from '../../api/harness.ts';
+import { mapOf, workingsOf } from '../../api/harness.ts';
 import { useFindStore } from './find-store.ts';
 import type { Selection } from './selection.ts';
 
@@ -36,12 +37,22 @@ export function usePreview(
   workings: HarnessWorkings,
   typed: Observation | null,
   at: Selection,
+  conditions: Conditions,
 ): HarnessWorkings | null {
-  const conditions = useFindStore((s) => s.conditions);
-  const observation = useDeferredValue(typed);
-  return useMemo(() => {
-    if (!observation || !at.first) return null;
-    const reading = { id: 'typed', cavityId: at.first, otherCavityId: at.second, observation, conditions };
-    return mapHarness({ ...workings.input, readings: [...workings.input.readings, reading] });
-  }, [workings, observation, at.first, at.second, conditions]);
+  // Value, place and record wait together: with one of them ahead, a map would be drawn that nobody asked for.
+  const input = useDeferredValue(
+    useMemo((): HarnessInput | null => {
+      if (!typed || !at.first) return null;
+      const reading = {
+        id: 'typed',
+        cavityId: at.first,
+        otherCavityId: at.second,
+        observation: typed,
+        conditions,
+      };
+      return { ...workings.input, readings: [...workings.input.readings, reading] };
+    }, [workings, typed, at.first, at.second, conditions]),
+  );
+  const preview = useMemo(() => input && mapOf(input), [input]);
+  return typed && preview;
 }

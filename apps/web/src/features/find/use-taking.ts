@@ -1,5 +1,6 @@
 import { useLayoutEffect, useRef } from 'react';
 import {
+  type Conditions,
   type Connector,
   isSimulated,
   type HarnessWorkings,
@@ -20,6 +21,8 @@ interface InHand {
   simulated: boolean;
   connector: Connector;
   at: Selection;
+  /** under which readings are taken now */
+  held: Conditions;
   /** why the instrument may not be used here; null: it may */
   lock: string | null;
   /** why no battery may be put here; null: one may */
@@ -31,7 +34,17 @@ interface InHand {
  * Taking readings on the wires in hand, typed or measured on the simulated car; the next wires are in hand at once. A
  * reading that is still being saved holds nobody up.
  */
-export function useTaking({ job, workings, simulated, connector, at, lock, batteryRefused, select }: InHand) {
+export function useTaking({
+  job,
+  workings,
+  simulated,
+  connector,
+  at,
+  held,
+  lock,
+  batteryRefused,
+  select,
+}: InHand) {
   const store = useFindStore();
   const { conditions, instrument } = store;
   const tell = useNotices((s) => s.tell);
@@ -46,7 +59,6 @@ export function useTaking({ job, workings, simulated, connector, at, lock, batte
   };
   const take = useTake(job.id, workings);
   const probe = useCommand(probeCar);
-  const held = { ...conditions, zeroed: job.intake.zeroed };
   const save = (observation: Observation, entered: string): boolean => {
     if (!at.first) return false;
     const refused = observation.kind === 'cone' && observation.source === 'battery' ? batteryRefused : null;
