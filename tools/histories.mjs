@@ -1,4 +1,4 @@
-// npm run histories [-- COUNT]: what npm test tries with 150 generated histories of jobs, with as many as are asked for.
+// npm run histories [-- COUNT]: what npm test tries with 80 generated histories of jobs, with as many as are asked for.
 import { installPostgres, startDatabase } from './database.mjs';
 import { giveUp, run } from './setup.mjs';
 

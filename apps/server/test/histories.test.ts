@@ -5,7 +5,7 @@ import { RestlessHand } from './restless-hand.ts';
 import { runningApp, type RunningApp } from './running-app.ts';
 
 /** Histories: `npm run histories` makes more. An action more or less does not matter, that each kind met each other does. */
-const SEEDS = Number(process.env['ULPEN_HISTORIES'] ?? 150);
+const SEEDS = Number(process.env['ULPEN_HISTORIES'] ?? 80);
 const ACTIONS = 10;
 /** Histories that are made side by side. */
 const LANES = 4;
