@@ -5,38 +5,41 @@ import { batteryOnPair } from './battery.ts';
 
 type Workings = Parameters<typeof batteryOnPair>[0];
 type Taken = [first: number, second: number, observation: Observation];
+type Heard = { way: Way; probability: number };
 const metered = (ohms: number | null): Observation => ({
   kind: 'ohms',
   ohms,
   word: ohms === null ? 'open' : null,
 });
+const heard = ({ way, probability }: Heard) => ({
+  channel: { side: 'left', axle: 'front', way },
+  probability,
+});
 
-/** Cavities k0 to k3: k0 and k1 are one pair, k2 and k3 another; what was read across them, and what the first pair is. */
+/** k0 and k1 are one pair, k2 and k3 another; what was read across them, and what the first pair is, likeliest first. */
 function onPair(
   readings: Taken[],
-  channel: { way: Way; probability: number } | null = null,
-  ids: [string, string] = ['k0', 'k1'],
+  [top, ...others]: Heard[] = [],
+  [first, second]: [string, string] = ['k0', 'k1'],
 ) {
-  const workings = {
-    indexOf: new Map([0, 1, 2, 3].map((i) => [`k${i}`, i])),
-    readings: readings.map(([i, j, observation]) => ({ i, j, reading: { observation } })),
-    map: {
-      cavities: [0, 0, 1, 1, null].map((pair) => ({ pair })),
-      pairs: [
-        channel && {
-          channel: {
-            channel: { side: 'left', axle: 'front', way: channel.way },
-            probability: channel.probability,
-          },
-        },
-        null,
-      ].map((p) => p ?? { channel: null }),
+  const pairs = [
+    {
+      plusCavityId: 'k1',
+      minusCavityId: 'k0',
+      channel: top ? { ...heard(top), others: others.map(heard) } : null,
     },
+    { plusCavityId: 'k2', minusCavityId: 'k3', channel: null },
+  ];
+  const workings = {
+    readings: readings.map(([i, j, observation]) => ({
+      reading: { cavityId: `k${i}`, otherCavityId: j < 0 ? null : `k${j}`, observation },
+    })),
+    map: { pairs },
   } as unknown as Workings;
-  return batteryOnPair(workings, ...ids);
+  return batteryOnPair(workings, first, second);
 }
 const BEFORE = expect.stringContaining('before a few ohms were read') as string;
-const TWEETER = expect.stringContaining('may go to a tweeter') as string;
+const TWEETER = expect.stringContaining('may feed a tweeter') as string;
 
 describe('a 1.5 V cell goes on a pair', () => {
   it('across which less than 20 ohm were read, whichever end was named first', () => {
@@ -73,23 +76,30 @@ describe('a 1.5 V cell goes on a pair', () => {
     expect(onPair([[0, 1, { kind: 'tone', places: [], word: 'nothing' }]])).toEqual(BEFORE);
   });
   it('never where a tweeter may hang', () => {
-    const on = (way: Way, probability: number) => onPair([[0, 1, metered(3.7)]], { way, probability });
-    expect(on('tweeter', 0.31)).toEqual(TWEETER);
-    expect(on('tweeter', 1)).toEqual(TWEETER);
-    expect(on('tweeter', 0.3)).toBeNull();
-    expect(on('woofer', 1)).toBeNull();
-    expect(onPair([[0, 1, metered(3.7)]])).toBeNull();
+    const on = (...channels: Heard[]) => onPair([[0, 1, metered(3.7)]], channels);
+    const tweeter = (probability: number): Heard => ({ way: 'tweeter', probability });
+    const woofer = (probability: number): Heard => ({ way: 'woofer', probability });
+    expect(on(tweeter(0.31))).toEqual(TWEETER);
+    expect(on(tweeter(1))).toEqual(TWEETER);
+    expect(on(tweeter(0.3))).toBeNull();
+    expect(on(woofer(1))).toBeNull();
+    expect(on()).toBeNull();
+    // What is less likely than something else may be so all the same, and left and right of it count together.
+    expect(on(woofer(0.5), tweeter(0.31))).toEqual(TWEETER);
+    expect(on(woofer(0.5), tweeter(0.2), tweeter(0.15))).toEqual(TWEETER);
+    expect(on(woofer(0.6), tweeter(0.2))).toBeNull();
     // Before any ohms, that is what is asked for first.
-    expect(onPair([], { way: 'tweeter', probability: 1 })).toEqual(BEFORE);
+    expect(onPair([], [tweeter(1)])).toEqual(BEFORE);
   });
-  it('of two wires that the map does not pair, no channel is known', () => {
-    const tweeter = { way: 'tweeter' as const, probability: 1 };
-    expect(onPair([[0, 2, metered(3.7)]], tweeter, ['k0', 'k2'])).toBeNull();
-    expect(onPair([[2, 0, metered(3.7)]], tweeter, ['k2', 'k0'])).toBeNull();
+  it('nor where one of the two wires may feed a tweeter, whatever the map pairs them with', () => {
+    const tweeter: Heard[] = [{ way: 'tweeter', probability: 1 }];
+    expect(onPair([[0, 2, metered(3.7)]], tweeter, ['k0', 'k2'])).toEqual(TWEETER);
+    expect(onPair([[2, 1, metered(3.7)]], tweeter, ['k2', 'k1'])).toEqual(TWEETER);
+    expect(onPair([[2, 3, metered(3.7)]], tweeter, ['k2', 'k3'])).toBeNull();
   });
   it('not on a cavity that is not there', () => {
-    expect(onPair([[0, 1, metered(3.7)]], null, ['k0', 'k9'])).toEqual(BEFORE);
-    expect(onPair([[0, 1, metered(3.7)]], null, ['k9', 'k1'])).toEqual(BEFORE);
-    expect(onPair([[0, 1, metered(3.7)]], null, ['k8', 'k9'])).toEqual(BEFORE);
+    expect(onPair([[0, 1, metered(3.7)]], [], ['k0', 'k9'])).toEqual(BEFORE);
+    expect(onPair([[0, 1, metered(3.7)]], [], ['k9', 'k1'])).toEqual(BEFORE);
+    expect(onPair([[0, 1, metered(3.7)]], [], ['k8', 'k9'])).toEqual(BEFORE);
   });
 });

@@ -49,7 +49,7 @@ describe('the next test', () => {
     expect(cones(tweeter)).toEqual([]);
     expect(batteryOnPair(mapHarness(plug(low)), 'k4', 'k3')).toBeNull();
     expect(batteryOnPair(mapHarness(plug(low)), 'k5', 'k6')).toContain('before a few ohms were read');
-    expect(batteryOnPair(mapHarness(plug(tweeter)), 'k3', 'k4')).toContain('may go to a tweeter');
+    expect(batteryOnPair(mapHarness(plug(tweeter)), 'k3', 'k4')).toContain('may feed a tweeter');
     const bus = [7, 8].flatMap((n) => [dc(n, 0.1), dc(n, 2.5, IGNITION_ON), dc(n, 2.5, RADIO_ON)]);
     const onBus = nextTests(mapHarness(plug([...bus, ohms(7, 8, 60)])), OFF, 400).filter(
       (t) => t.otherCavityId === 'k8' && t.cavityId === 'k7',
