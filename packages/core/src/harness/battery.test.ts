@@ -5,7 +5,10 @@ import { batteryOnPair } from './battery.ts';
 
 type Workings = Parameters<typeof batteryOnPair>[0];
 type Taken = [first: number, second: number, observation: Observation];
-type Heard = { way: Way; probability: number };
+interface Heard {
+  way: Way;
+  probability: number;
+}
 const metered = (ohms: number | null): Observation => ({
   kind: 'ohms',
   ohms,
