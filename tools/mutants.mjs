@@ -117,7 +117,7 @@ async function writePage(fresh) {
 
 \`npm run mutants\` changes core a little in many places, one at a time (an operator, a condition, a bound, a call left out), and runs the
 tests of the same folder. A change that they notice is killed. Tests elsewhere are not asked, nor those that drive whole simulated
-cars (\`*.cars.test.ts\`): what these notice besides is not counted. Changed words do not count, nor what is worked out once when a module loads. Every mutant of the rules, the locks, the loads, the levels and
+cars (\`*.cars.test.ts\`) or listen to long recordings (\`*.long.test.ts\`): what these notice besides is not counted. Changed words do not count, nor what is worked out once when a module loads. Every mutant of the rules, the locks, the loads, the levels and
 the supply is tried; of each other folder as many as are drawn (${values.count}, seed ${values.seed}), the same ones each time. A
 folder without a row was not tried yet.
 

@@ -21,8 +21,8 @@ export default defineConfig({
     root: 'packages/core',
     setupFiles: ['../../vitest.setup.ts', '../../tools/mutants/setup.ts'],
     include: [`${of}/**/*.test.ts`],
-    // Whole simulated cars take seconds for every mutant.
-    exclude: ['**/*.cars.test.ts'],
+    // Whole simulated cars and long recordings take seconds for every mutant.
+    exclude: ['**/*.cars.test.ts', '**/*.long.test.ts'],
     testTimeout: 200_000,
     hookTimeout: 200_000,
     sequence: { sequencer: LightFirst },

@@ -1,58 +1,97 @@
 import { describe, expect, it } from 'vitest';
-import { pinkNoise } from '../test-signals/pink-noise.ts';
 import { LiveAnalyser } from './live-analyser.ts';
 
-const RATE = 48_000;
-const BLOCK = 2048;
-
-function run(live: LiveAnalyser, channels: Float32Array[]) {
-  let picture = live.picture();
-  for (let i = 0; i + BLOCK <= channels[0].length; i += BLOCK) {
-    live.push(channels.map((c) => c.subarray(i, i + BLOCK)));
-    picture = live.picture();
-  }
-  return picture;
-}
-const sine = (hz: number, amplitude: number, seconds = 3) =>
+/** A low rate: the segments are 16,384 and 2,048 samples. */
+const RATE = 8000;
+const sine = (hz: number, amplitude: number, seconds = 2.5) =>
   Float32Array.from(
-    { length: seconds * RATE },
+    { length: Math.round(seconds * RATE) },
     (_, i) => amplitude * Math.sin((2 * Math.PI * hz * i) / RATE),
   );
+function shown(live: LiveAnalyser, ...channels: Float32Array[]) {
+  live.push(channels);
+  return live.picture();
+}
+const analyser = (channels: 1 | 2 = 1, averaging = 0.1) =>
+  new LiveAnalyser(RATE, channels, { fraction: 3, averaging });
+const loudest = ({ levelDb }: { levelDb: number[] }) => levelDb.indexOf(Math.max(...levelDb));
+const db = (amplitude: number) => 20 * Math.log10(amplitude / Math.SQRT2);
 
-describe('the live analyser', () => {
-  it('shows pink noise flat, at the level that it has in each band', () => {
-    const noise = pinkNoise(2 ** 19, RATE, -20, 2);
-    const { channels, frequencyHz } = run(new LiveAnalyser(RATE, 1, { fraction: 3, averaging: 4 }), [noise]);
-    // 10 Hz to 21.6 kHz is 11.08 octaves: each third of one holds 1/33.2 of the power.
-    const wanted = -20 - 10 * Math.log10(3 * Math.log2((0.45 * RATE) / 10));
-    frequencyHz.forEach((hz, i) => {
-      if (hz > 60) expect(Math.abs(channels[0].levelDb[i] - wanted)).toBeLessThan(1.5);
+describe('the live picture', () => {
+  it.each([63, 250, 500, 2000])(
+    'has a tone of %i Hz in its band, with its level, on its own channel',
+    (hz) => {
+      const { channels, frequencyHz } = shown(analyser(2), sine(hz, 0.5), sine(1000, 0.02));
+      expect(Math.abs(Math.log2(frequencyHz[loudest(channels[0])] / hz))).toBeLessThan(1 / 6);
+      expect(Math.max(...channels[0].levelDb)).toBeCloseTo(db(0.5), 1);
+      expect(Math.abs(Math.log2(frequencyHz[loudest(channels[1])] / 1000))).toBeLessThan(1 / 6);
+      expect(Math.max(...channels[1].levelDb)).toBeCloseTo(db(0.02), 1);
+      const far = channels[0].levelDb.filter((_, i) => Math.abs(Math.log2(frequencyHz[i] / hz)) > 2);
+      expect(Math.max(...far)).toBeLessThan(-60);
+    },
+  );
+
+  it('has bands up to half the rate, of the width that is asked for', () => {
+    const { frequencyHz } = shown(analyser(), sine(500, 0.1));
+    expect(frequencyHz.at(-1)).toBeLessThan(RATE / 2);
+    expect(frequencyHz.at(-1)).toBeGreaterThan(2500);
+    expect(Math.log2(frequencyHz[5] / frequencyHz[4])).toBeCloseTo(1 / 3, 2);
+  });
+
+  it('tells level and peak of what came since the last one, and lights the lamp at full scale', () => {
+    const live = analyser();
+    const [loud] = shown(live, sine(500, 0.999)).channels;
+    expect([loud.rmsDb, loud.peakDb]).toEqual([expect.closeTo(db(0.999), 1), expect.closeTo(-0.01, 1)]);
+    expect(shown(live, Float32Array.of(-0.5, 0.2)).channels[0]).toMatchObject({
+      peakDb: expect.closeTo(-6.02, 2) as number,
+      rmsDb: expect.closeTo(10 * Math.log10(0.29 / 2), 2) as number,
+      clipped: false,
     });
+    expect(shown(live, Float32Array.of(-1)).channels[0].clipped).toBe(true);
+    expect(shown(live, Float32Array.of(0.998)).channels[0].clipped).toBe(false);
+    const still = live.picture().channels[0];
+    expect([still.rmsDb, still.peakDb, still.clipped]).toEqual([-160, -160, false]);
   });
 
-  it.each([40, 1000, 7900])('shows a tone of %i Hz in its band, on its own channel', (hz) => {
-    const live = new LiveAnalyser(RATE, 2, { fraction: 3, averaging: 0.3 });
-    const { channels, frequencyHz } = run(live, [sine(hz, 0.5), sine(150, 0.01)]);
-    const loudest = (c: number) => frequencyHz[channels[c].levelDb.indexOf(Math.max(...channels[c].levelDb))];
-    expect(Math.abs(Math.log2(loudest(0) / hz))).toBeLessThan(1 / 6);
-    expect(Math.max(...channels[0].levelDb)).toBeCloseTo(20 * Math.log10(0.5 / Math.SQRT2), 1);
-    expect(Math.abs(Math.log2(loudest(1) / 150))).toBeLessThan(1 / 6);
-    expect(channels[0].peakDb).toBeCloseTo(-6, 1);
-    expect(channels[0].clipped).toBe(false);
+  it('averages over time: after one time constant 63 % of the way, from the first picture at once', () => {
+    const live = analyser(1, 2);
+    const first = shown(live, sine(500, 0.5)).channels[0];
+    const at = loudest(first);
+    expect(first.levelDb[at]).toBeCloseTo(db(0.5), 1);
+    const after = shown(live, new Float32Array(2 * RATE + 1000)).channels[0];
+    const left = 10 ** ((after.levelDb[at] - first.levelDb[at]) / 10);
+    expect(left).toBeCloseTo(Math.exp(-(2 * RATE + 1000) / RATE / 2), 2);
+    expect(after.heldDb[at]).toBeCloseTo(first.levelDb[at], 6);
   });
 
-  it('holds peaks until let go, lights the clip lamp once, and starts anew with other bands', () => {
-    const live = new LiveAnalyser(RATE, 1, { fraction: 3, averaging: 0.2 });
-    const loud = run(live, [sine(1000, 1)]);
-    expect(loud.channels[0].clipped).toBe(true);
-    const quiet = run(live, [sine(1000, 0.01)]);
-    const at = loud.channels[0].levelDb.indexOf(Math.max(...loud.channels[0].levelDb));
-    expect(quiet.channels[0].clipped).toBe(false);
-    expect(quiet.channels[0].levelDb[at]).toBeLessThan(-35);
-    expect(quiet.channels[0].heldDb[at]).toBeGreaterThan(-4);
+  it('moves on only by what came', () => {
+    const live = analyser();
+    const first = shown(live, sine(500, 0.5));
+    expect(live.picture().channels[0].levelDb).toEqual(first.channels[0].levelDb);
+  });
+
+  it('lets go of held peaks, goes on with another time constant, and begins anew with other bands', () => {
+    const live = analyser();
+    const loud = shown(live, sine(500, 0.5)).channels[0];
+    const at = loudest(loud);
+    const quiet = shown(live, sine(500, 0.005)).channels[0];
+    expect(quiet.levelDb[at]).toBeLessThan(-40);
+    expect(quiet.heldDb[at]).toBeCloseTo(loud.levelDb[at], 6);
+    live.set({ fraction: 3, averaging: 5 });
+    expect(live.picture().channels[0].heldDb[at]).toBeCloseTo(loud.levelDb[at], 6);
     live.release();
-    expect(run(live, [sine(1000, 0.01, 1)]).channels[0].heldDb[at]).toBeLessThan(-35);
-    live.set({ fraction: 24, averaging: 0.2 });
-    expect(run(live, [sine(1000, 0.01, 1)]).frequencyHz.length).toBeGreaterThan(220);
+    expect(live.picture().channels[0].heldDb[at]).toBeLessThan(-40);
+    live.set({ fraction: 12, averaging: 5 });
+    const fine = live.picture();
+    expect(fine.frequencyHz.length).toBeGreaterThan(80);
+    expect(fine.channels[0].heldDb).toHaveLength(fine.frequencyHz.length);
+  });
+
+  it('does not depend on how the samples arrive', () => {
+    const samples = sine(330, 0.4);
+    const whole = shown(analyser(), samples);
+    const parts = analyser();
+    for (let i = 0; i < samples.length; i += 1777) parts.push([samples.subarray(i, i + 1777)]);
+    expect(parts.picture()).toEqual(whole);
   });
 });
