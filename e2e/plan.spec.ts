@@ -98,6 +98,13 @@ test('from a wish to a ready plan by bypass; the fixed feed that is found later 
   );
   await expect(page.getByText(/follows the volume and is not filtered yet/).first()).toBeVisible();
 
+  // What it comes to: new speakers on new channels over the factory's wires, and an amplifier that has fallen silent.
+  await page.getByRole('link', { name: 'Finished car' }).click();
+  const tweeter = page.getByRole('row', { name: /Front tweeters, right/ });
+  await expect(tweeter).toContainText('Anvil 4.60, channel 4');
+  await expect(tweeter).toContainText('factory');
+  await expect(page.getByRole('row', { name: /^Front left woofer silent/ })).toContainText('channel 1');
+
   // Midway the owner wants the rear kept as it is, and nothing cut.
   await page.getByRole('link', { name: /^Intake/ }).click();
   await page.getByRole('button', { name: 'no wire cut' }).click();

@@ -1,4 +1,13 @@
-import type { Capture, Comparison, Plan, PlanBasis, Problem, Proposal, Target } from '@ulpen/core';
+import type {
+  Capture,
+  Comparison,
+  FinishedCar,
+  Plan,
+  PlanBasis,
+  Problem,
+  Proposal,
+  Target,
+} from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { columns, lowPass, NOWHERE, runningApp, type RunningApp, TARGET } from './running-app.ts';
 
@@ -152,6 +161,52 @@ describe('proposals', () => {
       changes: { ...changes, setup: { joining: 'glue' } },
     });
     expect(wrong.body.errors?.[0].field).toBe('changes.setup.joining');
+  });
+});
+
+describe('the finished car', () => {
+  it('tells what drives what for a way in and for a kept plan, and stores nothing', async () => {
+    const { job, proposals, basis, target } = await measuredJob();
+    const path = `/api/v1/jobs/${job.id}/finished-car`;
+    const { status, body } = await app.call<FinishedCar>('GET', `${path}?way=convert`);
+    expect(status).toBe(200);
+    const added = body.speakers.filter((s) => s.made === 'new');
+    expect(added.map((s) => [s.targetId, s.side, s.fate])).toEqual([
+      [target.id, 'left', 'added'],
+      [target.id, 'right', 'added'],
+    ]);
+    const tapped = proposals.find((p) => p.strategy === 'convert')!.feeds.flatMap((f) => f.taps);
+    const feeding = body.outputs.filter((o) => o.drives.inputs.length > 0);
+    expect(feeding.map((o) => o.pairId).sort()).toEqual(tapped.map((t) => t.pairId).sort());
+    const kept = await app.call<Plan>('POST', `/api/v1/jobs/${job.id}/plans`, {
+      name: 'Kept',
+      proposal: proposals.find((p) => p.strategy === 'convert'),
+      basis,
+    });
+    const ofPlan = await app.call<FinishedCar>('GET', `${path}?plan=${kept.body.id}`);
+    expect([ofPlan.status, ofPlan.body]).toEqual([200, body]);
+  });
+
+  it('is asked for by a plan or a way, or for the first way; by a plan of this job and a way that can be used', async () => {
+    const { job } = await measuredJob();
+    const path = `/api/v1/jobs/${job.id}/finished-car`;
+    const ask = async (query: string) => {
+      const { status, body } = await app.call<Problem>('GET', `${path}${query}`);
+      return [status, body.errors?.[0].field];
+    };
+    expect(await ask('')).toEqual([200, undefined]);
+    const { id: bare } = await app.job();
+    expect((await app.call('GET', `/api/v1/jobs/${bare}/finished-car`)).status).toBe(409);
+    expect(await ask('?way=glue')).toEqual([400, 'way']);
+    expect(await ask('?way=source-direct')).toEqual([400, 'way']);
+    const other = await measuredJob();
+    const { body: plan } = await app.call<Plan>('POST', `/api/v1/jobs/${other.job.id}/plans`, {
+      name: 'Of another job',
+      proposal: other.proposals[0],
+      basis: other.basis,
+    });
+    expect(await ask(`?plan=${plan.id}`)).toEqual([404, undefined]);
+    expect(await ask(`?plan=${plan.id}&way=convert`)).toEqual([400, 'plan']);
   });
 });
 

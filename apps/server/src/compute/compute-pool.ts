@@ -16,6 +16,7 @@ const POOLS = {
 const POOL_OF: Record<TaskName, keyof typeof POOLS> = {
   compare: 'plans',
   rework: 'plans',
+  finishedCar: 'plans',
   mapHarness: 'plans',
   outputsToListen: 'plans',
   findings: 'plans',

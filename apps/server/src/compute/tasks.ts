@@ -12,6 +12,8 @@ import {
   comparePlans,
   type FileProblem,
   type FindingRow,
+  finishedCar,
+  type FinishedCar,
   findingRows,
   harnessFactsOf,
   harnessInputOf,
@@ -34,7 +36,9 @@ import {
   type RecordingFields,
   type RecordingResult,
   type ResponseAnalysis,
+  rework,
   reworkPlan,
+  NO_CHANGES,
   type ToListen,
   type Unit,
   WHITE_NOISE_TILT_DB,
@@ -123,6 +127,19 @@ export const TASKS = {
 
   rework: (given: { question: PlanQuestion; strategy: string; changes: PlanChanges }): Proposal | null =>
     reworkPlan({ input: inputOf(given.question), strategy: given.strategy, changes: given.changes }),
+
+  /** A way in as it is planned today, or a plan as it was kept, built into the car that the record knows today. */
+  finishedCar: ({
+    question,
+    way,
+  }: {
+    question: PlanQuestion;
+    way: { strategy: string } | { kept: Proposal };
+  }): FinishedCar | null => {
+    const input = inputOf(question);
+    const proposal = 'kept' in way ? way.kept : rework(input, way.strategy, NO_CHANGES);
+    return proposal && finishedCar(input, proposal);
+  },
 
   mapHarness: (record: Findable): MappedHarness => {
     const { map, indexOf } = mapHarness(harnessInputOf(record, []));

@@ -1,7 +1,10 @@
-import { Body, Controller, Delete, Get, Header, HttpCode, Post } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, HttpCode, Post, Query } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   changesSchema,
+  type FinishedCar,
+  finishedCarSchema,
+  idSchema,
   type Plan,
   type PlanChanges,
   type PlanFields,
@@ -21,6 +24,7 @@ import { Database } from '../database/database.ts';
 import { assertOwnRefs } from '../database/own-refs.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems, Removes } from '../problems/problems.decorator.ts';
+import { ProblemError } from '../problems/problem-error.ts';
 import { PlansRepository } from './plans.repository.ts';
 import { ProposalsService } from './proposals.service.ts';
 
@@ -34,6 +38,15 @@ const comparisonSchema = z
 const reworkSchema = z
   .object({ strategy: z.enum(STRATEGY_IDS), changes: changesSchema })
   .meta({ id: 'PlanRework' });
+
+const finishedQuerySchema = z
+  .object({ plan: idSchema.optional(), way: z.enum(STRATEGY_IDS).optional() })
+  .refine(({ plan, way }) => plan === undefined || way === undefined, {
+    path: ['plan'],
+    error: 'either a kept plan or a way in, or neither for the first of the proposals',
+  })
+  .meta({ id: 'FinishedCarQuery' });
+type FinishedQuery = z.infer<typeof finishedQuerySchema>;
 
 const newPlanSchema = creating(
   planFieldsSchema.refine(({ proposal }) => STRATEGY_IDS.includes(proposal.strategy), {
@@ -72,6 +85,27 @@ export class PlansController {
     @Body({ schema: reworkSchema }) { strategy, changes }: { strategy: string; changes: PlanChanges },
   ): Promise<Proposal> {
     return this.proposals.rework(jobId, strategy, changes, signal);
+  }
+
+  /**
+   * What drives every speaker and what every output drives, once a plan is built: a kept one, a way in, or the first of
+   * the proposals. Stores nothing.
+   */
+  @Get('jobs/:id/finished-car')
+  @ApiResponse({ status: 200, standardSchema: finishedCarSchema })
+  @Problems(400, 404, 409, 429)
+  async finishedCar(
+    @Id('job') jobId: string,
+    @Gone() signal: AbortSignal,
+    @Query({ schema: finishedQuerySchema }) { plan: planId, way }: FinishedQuery,
+  ): Promise<FinishedCar> {
+    if (planId === undefined) {
+      const strategy = way ?? (await this.proposals.first(jobId, signal));
+      return this.proposals.finishedCar(jobId, { strategy }, signal);
+    }
+    const plan = await this.db.read((db) => this.plans.get(db, planId));
+    if (plan.jobId !== jobId) throw ProblemError.notFound('plan');
+    return this.proposals.finishedCar(jobId, { kept: plan.proposal }, signal);
   }
 
   @Post('jobs/:id/plans')

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { PlanChanges, Proposal } from '@ulpen/core';
+import type { Comparison, FinishedCar, PlanChanges, Proposal } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { ComputePool } from '../compute/compute-pool.ts';
 import type { PlanQuestion } from '../compute/tasks.ts';
@@ -13,6 +13,9 @@ import { JobStates } from './job-states.ts';
 
 /** Comparisons that are held in memory; the largest is some 500 kB. */
 const MOST_KEPT = 32;
+
+const CANNOT_BE_USED = (field: string) =>
+  ProblemError.invalid([{ field, message: 'cannot be used on this car; the list of proposals says why' }]);
 
 /** Plans worked out from what is known now; nothing of it is stored. */
 @Injectable()
@@ -45,6 +48,16 @@ export class ProposalsService {
     return comparison;
   }
 
+  /** The way in that comes first now. */
+  async first(jobId: string, signal: AbortSignal): Promise<string> {
+    const { proposals } = JSON.parse(await this.compare(jobId, signal)) as Comparison;
+    if (proposals.length > 0) return proposals[0].strategy;
+    throw ProblemError.conflict(
+      'Nothing to build yet',
+      'No way in can be used on this car yet; the list of proposals says why.',
+    );
+  }
+
   async rework(
     jobId: string,
     strategy: string,
@@ -55,9 +68,19 @@ export class ProposalsService {
     const given = async () => ({ question: await this.question(jobId), strategy, changes });
     const proposal = await this.pool.run('rework', given, { signal, shared });
     if (proposal) return proposal;
-    throw ProblemError.invalid([
-      { field: 'strategy', message: 'cannot be used on this car; the list of proposals says why' },
-    ]);
+    throw CANNOT_BE_USED('strategy');
+  }
+
+  /** What drives what once a way in is built, or a plan as it was kept. */
+  async finishedCar(
+    jobId: string,
+    way: { strategy: string } | { kept: Proposal },
+    signal: AbortSignal,
+  ): Promise<FinishedCar> {
+    const given = async () => ({ question: await this.question(jobId), way });
+    const car = await this.pool.run('finishedCar', given, { signal });
+    if (car) return car;
+    throw CANNOT_BE_USED('way');
   }
 
   private question(jobId: string): Promise<PlanQuestion> {

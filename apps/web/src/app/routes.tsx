@@ -39,6 +39,10 @@ const PLAN_VIEWS: RouteObject[] = [
     lazy: async () => ({ Component: (await import('../features/plan/PathPage.tsx')).PathPage }),
   },
   {
+    path: 'finished',
+    lazy: async () => ({ Component: (await import('../features/plan/FinishedPage.tsx')).FinishedPage }),
+  },
+  {
     path: 'desk',
     lazy: async () => ({ Component: (await import('../features/plan/DeskPage.tsx')).DeskPage }),
   },

@@ -4,6 +4,8 @@ import {
   type Comparison,
   type Difference,
   differencesOf,
+  finishedCar,
+  type FinishedCar,
   harnessFactsOf,
   type HarnessView,
   type JobView,
@@ -89,6 +91,11 @@ export const heavyWork = {
   differences(key: string, given: PlanGiven, kept: Proposal): Difference[] {
     const input = inputFor(key, given);
     return differencesOf(kept, rework(input, kept.strategy, kept.changes), input.targets, input.pairs);
+  },
+
+  /** The car once a way in is built. */
+  finished(key: string, given: PlanGiven, proposal: Proposal): FinishedCar {
+    return finishedCar(inputFor(key, given), proposal);
   },
 
   /** Wishes that contradict each other. */

@@ -7,7 +7,7 @@ import type { Load, Setup } from '../model/setup.ts';
 import type { Target } from '../model/target.ts';
 import { gridRange } from '../summing/flatness.ts';
 import { SUM_GRID_HZ } from '../summing/output-response.ts';
-import type { PlanContext } from './context.ts';
+import type { FactorySystem, PlanContext } from './context.ts';
 import type { Drive } from './equipment.ts';
 import { type OutputVolts, outputVolts } from './output-facts.ts';
 import type { PlanPair } from './plan-input.ts';
@@ -24,12 +24,12 @@ export interface FeedSurroundings {
 }
 
 /** An output that carries a radio's line into an amplifier. */
-export function isLine(pair: PlanPair, context: PlanContext): boolean {
+export function isLine(pair: PlanPair, context: FactorySystem): boolean {
   return pair.unitKind === 'radio' && context.hasAmplifier;
 }
 
 /** Volts of an output at a step, with its siblings of the same unit. */
-export function voltsAt(pair: PlanPair, step: number, context: PlanContext): OutputVolts {
+export function voltsAt(pair: PlanPair, step: number, context: FactorySystem): OutputVolts {
   const siblings = context.input.pairs.filter((p) => p.unitId === pair.unitId && p.id !== pair.id);
   return outputVolts(
     pair.facts,
@@ -40,7 +40,7 @@ export function voltsAt(pair: PlanPair, step: number, context: PlanContext): Out
 }
 
 /** A new speaker takes the place of what an output drives now. */
-export function replaces(target: Target, pair: PlanPair, context: PlanContext): boolean {
+export function replaces(target: Target, pair: PlanPair, context: FactorySystem): boolean {
   const { brief } = context.input;
   if (isLine(pair, context)) return false;
   if (pair.way === 'subwoofer')

@@ -4,12 +4,16 @@ import { type Choice, chooseOutputs, type ChooseOptions } from '../summing/choos
 import { feedSides, type PlanInput } from './plan-input.ts';
 import { type Source, sourcesFor, sourcesOf } from './sources.ts';
 
-/** What is true of the factory system, worked out once and looked at by every strategy. */
-export interface PlanContext {
+/** What a job says of the factory system, without its curves. */
+export interface FactorySystem {
   input: PlanInput;
-  sources: Source[];
   /** an amplifier stands behind the radio */
   hasAmplifier: boolean;
+}
+
+/** What is true of the factory system, worked out once and looked at by every strategy. */
+export interface PlanContext extends FactorySystem {
+  sources: Source[];
   /** outputs that drive speakers */
   speakerOutputs: Source[];
   /** the radio's outputs into the amplifier */
@@ -36,10 +40,17 @@ const ONE_SIDED_DB = 0.8;
 const UNMEASURED_DB = 2.5;
 const MOST_INPUTS = 12;
 
+const behindRadioIn = (input: PlanInput): boolean => input.pairs.some((p) => p.unitKind !== 'radio');
+
+export const factorySystemOf = (input: PlanInput): FactorySystem => ({
+  input,
+  hasAmplifier: behindRadioIn(input) || input.clues.amplifierFound === 'yes',
+});
+
 export function contextOf(input: PlanInput): PlanContext {
   const sources = sourcesOf(input);
-  const behindRadio = input.pairs.some((p) => p.unitKind !== 'radio');
-  const hasAmplifier = behindRadio || input.clues.amplifierFound === 'yes';
+  const behindRadio = behindRadioIn(input);
+  const { hasAmplifier } = factorySystemOf(input);
   const ofRadio = (s: Source) => s.pair.unitKind === 'radio';
   const radioFeeds = hasAmplifier ? sources.filter(ofRadio) : [];
   const known = new Map<string, Choice[]>();

@@ -3,7 +3,7 @@ import type { Clues, IntakeFields } from '../model/intake.ts';
 import { START_INTAKE } from '../model/intake.ts';
 import { type PreferencesFields, START_PREFERENCES } from '../model/shop.ts';
 import type { Target } from '../model/target.ts';
-import type { Pair, Unit } from '../model/unit.ts';
+import type { FactorySpeaker, Pair, Unit } from '../model/unit.ts';
 import { type Polarity, signalPolarity } from '../outputs/polarity.ts';
 import { type BriefFields, START_BRIEF } from '../model/brief.ts';
 import type { ResponseAnalysis } from '../signal/analyse.ts';
@@ -27,6 +27,8 @@ export interface PlanPair extends Pair {
 /** Everything that a plan is worked out from. */
 export interface PlanInput {
   pairs: PlanPair[];
+  /** the factory's, as far as they are listed */
+  speakers: FactorySpeaker[];
   targets: Target[];
   brief: BriefFields;
   preferences: PreferencesFields;
@@ -47,6 +49,7 @@ export function planInput(
   },
 ): PlanInput {
   return {
+    speakers: [],
     targets: [],
     brief: START_BRIEF,
     preferences: START_PREFERENCES,

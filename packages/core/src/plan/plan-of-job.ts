@@ -56,6 +56,7 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
   );
   return {
     pairs,
+    speakers: job.speakers,
     targets: job.targets,
     brief: job.brief,
     preferences: surroundings.preferences ?? START_PREFERENCES,

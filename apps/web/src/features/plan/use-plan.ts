@@ -28,6 +28,18 @@ export function useDifferences(job: JobView, kept: Plan | null) {
   });
 }
 
+/** What drives what once a plan is built. */
+export function useFinishedCar(job: JobView, { proposal, kept }: Pick<ShownPlan, 'proposal' | 'kept'>) {
+  const from = usePlanGiven(job);
+  return useQuery({
+    queryKey: ['finished-car', job.id, from?.key, kept?.id ?? [proposal.strategy, proposal.changes]],
+    queryFn: () => coreWorker().finished(from!.key, from!.given, proposal),
+    enabled: from !== null,
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  });
+}
+
 export interface ShownPlan {
   proposal: Proposal;
   /** the kept plan that is shown; null: one that is worked out now */

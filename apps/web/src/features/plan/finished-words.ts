@@ -1,0 +1,87 @@
+import {
+  channelName as placeName,
+  type FinishedCar,
+  type FinishedOutput,
+  type FinishedSpeaker,
+  formatFrequency,
+  type JobView,
+  pairName,
+  type SignalSource,
+} from '@ulpen/core';
+import { KIND_WORD } from '../../ui/device-words.ts';
+import { channelName } from './channel-name.ts';
+
+export const FATE_WORD: Record<FinishedSpeaker['fate'], string> = {
+  stays: 'stays as it is',
+  'taken-over': 'moves to the new amplifier',
+  replaced: 'replaced',
+  silent: 'falls silent',
+  added: 'new',
+  'not-fed': 'new, nothing feeds it',
+};
+
+/** `Front set, left` of a new speaker, `Front left woofer` of the factory's. */
+export const speakerName = (job: JobView, speaker: FinishedSpeaker): string =>
+  speaker.made === 'new' && speaker.targetId !== null && speaker.side !== 'centre'
+    ? channelName(job, { targetId: speaker.targetId, side: speaker.side })
+    : placeName(speaker);
+
+const outputOf = (job: JobView, pairId: string) =>
+  job.units.flatMap((u) => u.pairs).find((p) => p.id === pairId);
+
+const deviceName = ({ devices }: FinishedCar, id: string): string => {
+  const device = devices.find((d) => d.id === id);
+  return device?.name ?? (device ? KIND_WORD[device.kind] : 'A device that is gone');
+};
+
+export function sourceWords(job: JobView, car: FinishedCar, source: SignalSource | null): string {
+  if (source === null) return 'nothing';
+  if (source.from === 'data') return 'the car’s data';
+  if (source.from === 'output') {
+    const pair = outputOf(job, source.pairId);
+    return pair ? `${pairName(pair)} output` : 'an output that is gone';
+  }
+  const other = car.devices
+    .find((d) => d.id === source.deviceId)
+    ?.outputs.find((o) => o.n === source.output)?.bridgedWith;
+  const channels = other ? `channels ${source.output} and ${other}, bridged` : `channel ${source.output}`;
+  return `${deviceName(car, source.deviceId)}, ${channels}`;
+}
+
+/** What an output is left with, each once. */
+export function loadWords(job: JobView, car: FinishedCar, { drives, plays }: FinishedOutput): string[] {
+  if (!plays) return ['silent: its amplifier is bypassed'];
+  const speakers = [...new Set(drives.coils.map((c) => c.speakerId))].flatMap((id) => {
+    const speaker = car.speakers.find((s) => s.id === id);
+    return speaker ? [speakerName(job, speaker)] : [];
+  });
+  const devices = [...new Set(drives.inputs.map((i) => i.deviceId))].map((id) => {
+    const inputs = drives.inputs.filter((i) => i.deviceId === id).map((i) => i.input);
+    return `${deviceName(car, id)}, ${inputs.length === 1 ? 'input' : 'inputs'} ${inputs.join(' and ')}`;
+  });
+  const resistor =
+    drives.resistor === null
+      ? []
+      : [`a resistor of ${drives.resistor.ohm?.toFixed(0) ?? '?'} Ω, ${drives.resistor.watts ?? '?'} W`];
+  const all = [
+    ...speakers,
+    ...devices,
+    ...resistor,
+    ...(drives.factoryAmplifier ? ['the factory amplifier'] : []),
+  ];
+  return all.length > 0 ? all : ['nothing'];
+}
+
+export function wireWords(job: JobView, car: FinishedCar, { parted }: FinishedOutput): string {
+  if (parted === null) return 'whole';
+  const by = parted.by === 'cut' ? 'cut' : 'parted by a harness pair';
+  return parted.carSide === null
+    ? by
+    : `${by}; its speaker side goes to ${sourceWords(job, car, parted.carSide)}`;
+}
+
+export function filterWords({ highPass, lowPass }: FinishedSpeaker): string {
+  const from = highPass && `from ${formatFrequency(highPass.hz)}`;
+  const to = lowPass && `up to ${formatFrequency(lowPass.hz)}`;
+  return [from, to].filter(Boolean).join(', ');
+}

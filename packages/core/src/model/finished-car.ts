@@ -1,0 +1,105 @@
+import { z } from 'zod';
+import { DEVICE_KINDS } from './device.ts';
+import { ref } from './ref.ts';
+import { axleSchema, idSchema, saidSchema, sideSchema, standingSchema, waySchema } from './words.ts';
+
+const watts = z.number().nullable();
+const ohms = z.number().nullable();
+/** Names an instance of a device by what it serves, so that another model in its place keeps the name. */
+const instanceId = saidSchema;
+
+/** Where a signal comes from: a factory output, an output or channel of a device, the car's data. */
+export const signalSourceSchema = z.discriminatedUnion('from', [
+  z.object({ from: z.literal('output'), pairId: ref('pair') }),
+  z.object({ from: z.literal('device'), deviceId: instanceId, output: z.int() }),
+  z.object({ from: z.literal('data') }),
+]);
+export type SignalSource = z.infer<typeof signalSourceSchema>;
+
+export const finishedOutputSchema = z.object({
+  pairId: ref('pair'),
+  /** nothing comes out of an amplifier that was taken out or gets no signal any more */
+  plays: z.boolean(),
+  /** its one load: all of these together */
+  drives: z.object({
+    /** speakers by their id, with the index of the coil */
+    coils: z.array(z.object({ speakerId: saidSchema, coil: z.int() })),
+    inputs: z.array(z.object({ deviceId: instanceId, input: z.int() })),
+    resistor: z.object({ ohm: ohms, watts }).nullable(),
+    factoryAmplifier: z.boolean(),
+  }),
+  /** its wires are parted here, and what drives the car's side then; null: they are whole */
+  parted: z
+    .object({ by: z.enum(['cut', 'harness-pair']), carSide: signalSourceSchema.nullable() })
+    .nullable(),
+  /** V RMS of a tone at 0 dB at the agreed step */
+  volts: z.object({ volts: z.number(), maxVolts: z.number(), standing: standingSchema }),
+});
+export type FinishedOutput = z.infer<typeof finishedOutputSchema>;
+
+const filterSchema = z
+  .object({ hz: z.number(), where: z.enum(['factory', 'device', 'amplifier', 'speaker', 'missing']) })
+  .nullable();
+
+export const finishedSpeakerSchema = z.object({
+  /** a factory speaker's own id, `of:` its output where nobody listed it, `new:` target and side */
+  id: saidSchema,
+  made: z.enum(['factory', 'new']),
+  /** the target that it serves or that took its place; null: none */
+  targetId: ref('target').nullable(),
+  side: sideSchema,
+  axle: axleSchema,
+  way: waySchema,
+  /** what becomes of it */
+  fate: z.enum(['stays', 'taken-over', 'replaced', 'silent', 'added', 'not-fed']),
+  coils: z
+    .array(
+      z.object({
+        /** exactly one drives it; null: nothing does */
+        source: signalSourceSchema.nullable(),
+        wire: z.enum(['factory', 'new']).nullable(),
+        ohm: ohms,
+        watts,
+      }),
+    )
+    .min(1),
+  highPass: filterSchema,
+  lowPass: filterSchema,
+});
+export type FinishedSpeaker = z.infer<typeof finishedSpeakerSchema>;
+
+export const finishedDeviceSchema = z.object({
+  id: instanceId,
+  kind: z.enum(DEVICE_KINDS),
+  /** of the library; null: only the kind is known */
+  libraryId: idSchema.nullable(),
+  name: saidSchema.nullable(),
+  /** each input takes one source */
+  inputs: z.array(z.object({ n: z.int(), source: signalSourceSchema })),
+  /** channels, of an amplifier */
+  outputs: z.array(
+    z.object({
+      n: z.int(),
+      /** the channel that it is bridged with */
+      bridgedWith: z.int().nullable(),
+      /** inputs of the same device that it is made from */
+      of: z.array(z.int()),
+    }),
+  ),
+  /** what wakes it: a source outside, or the device before it */
+  wokenBy: z.union([
+    z.enum(['sensing', 'offset', 'accessory', 'factory-remote', 'constant', 'nothing']),
+    z.object({ deviceId: instanceId }),
+  ]),
+});
+export type FinishedDevice = z.infer<typeof finishedDeviceSchema>;
+
+/** What drives what once all is built in: the one account that loads, losses, cuts and rules are read from. */
+export const finishedCarSchema = z
+  .object({
+    outputs: z.array(finishedOutputSchema),
+    speakers: z.array(finishedSpeakerSchema),
+    devices: z.array(finishedDeviceSchema),
+  })
+  .meta({ id: 'FinishedCar' });
+export type FinishedCar = z.infer<typeof finishedCarSchema>;

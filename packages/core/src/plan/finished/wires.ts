@@ -1,0 +1,85 @@
+import type { FinishedOutput } from '../../model/finished-car.ts';
+import type { Feed, Proposal } from '../../model/plan.ts';
+import type { Target } from '../../model/target.ts';
+import type { FactorySpeaker, Pair } from '../../model/unit.ts';
+import { isLine, replaces } from '../complete-feed.ts';
+import type { FactorySystem } from '../context.ts';
+import { feedSides, type PlanPair } from '../plan-input.ts';
+
+/** A channel that is to play: a side of a target, whether anything feeds it or not. */
+export interface WantedChannel {
+  target: Target;
+  side: Feed['side'];
+}
+
+/** A speaker of the factory's with the outputs that drive its coils; one is taken for granted where none is listed. */
+export interface FactoryDriver {
+  id: string;
+  way: Pair['way'];
+  coils: FactorySpeaker['coils'];
+  /** the first output that drives it */
+  pair: PlanPair | null;
+}
+
+export const channelsOf = (targets: readonly Target[]): WantedChannel[] =>
+  targets.flatMap((target) => feedSides(target).map((side) => ({ target, side })));
+
+export function factoryDrivers(system: FactorySystem): FactoryDriver[] {
+  const { pairs, speakers } = system.input;
+  const byId = new Map(pairs.map((p) => [p.id, p]));
+  const listed = speakers.map(({ id, way, coils }) => {
+    const first = coils.find((c) => c.pairId !== null && byId.has(c.pairId))?.pairId;
+    return { id, way, coils, pair: (first && byId.get(first)) || null };
+  });
+  const named = new Set(speakers.flatMap((s) => s.coils.map((c) => c.pairId)));
+  const unlisted = pairs
+    .filter((p) => !isLine(p, system) && !named.has(p.id))
+    .map((pair) => ({
+      id: `of:${pair.id}`,
+      way: pair.way,
+      coils: [{ pairId: pair.id, ohm: null }],
+      pair,
+    }));
+  return [...listed, ...unlisted];
+}
+
+/** A channel's speaker sits where an output's speaker is now: it replaces it, or drives it where it is kept. */
+export const servesPlaceOf = (
+  { target, side }: WantedChannel,
+  pair: PlanPair,
+  system: FactorySystem,
+): boolean => replaces(target, pair, system) && (side === 'mono' || pair.side === side);
+
+const WAY_ORDER: readonly Pair['way'][] = ['full', 'woofer', 'midrange', 'tweeter', 'subwoofer'];
+
+/**
+ * Which channel takes over which factory speaker wire, by the output that the wire belongs to: each wire by one channel
+ * at most, each channel one wire. A channel of the same way comes first; what is left over gets wire of its own.
+ */
+export function takenWires(
+  channels: readonly WantedChannel[],
+  plan: Pick<Proposal, 'strategy' | 'setup'>,
+  system: FactorySystem,
+): Map<string, WantedChannel> {
+  const taken = new Map<string, WantedChannel>();
+  if (plan.setup?.speakerWire !== 'reuse' || plan.strategy === 'keep-speaker') return taken;
+  const open = new Set(channels);
+  const speakerOutputs = system.input.pairs
+    .filter((p) => !isLine(p, system))
+    .sort((a, b) => WAY_ORDER.indexOf(a.way) - WAY_ORDER.indexOf(b.way));
+  for (const sameWay of [true, false])
+    for (const pair of speakerOutputs) {
+      if (taken.has(pair.id)) continue;
+      const channel = [...open].find(
+        (c) => servesPlaceOf(c, pair, system) && (!sameWay || c.target.speaker.way === pair.way),
+      );
+      if (!channel) continue;
+      taken.set(pair.id, channel);
+      open.delete(channel);
+    }
+  return taken;
+}
+
+/** How wires are parted here: a tap parts nothing, so that where one must be parted, a harness pair does it. */
+export const partedBy = ({ setup }: Pick<Proposal, 'setup'>): NonNullable<FinishedOutput['parted']>['by'] =>
+  setup?.joining === 'cut' ? 'cut' : 'harness-pair';
