@@ -94,7 +94,6 @@ async function views(browser, address, theme, size) {
   await take('pin-map', other);
   await go(`/jobs/${id}/listen/${pair('left', 'front', 'midrange').id}`, '.recharts-line');
   await take('listen');
-  await take('listen-desk', other);
   await go(`/jobs/${id}/listen/${pair('right', 'rear', 'full').id}`, '.drop-here');
   const file = join(tmpdir(), 'rear-right.csv');
   await writeFile(file, measurement());
@@ -127,6 +126,8 @@ async function views(browser, address, theme, size) {
   await take('plan');
   await go(`/jobs/${id}/plan/path`, '.recharts-line');
   await take('plan-path', other);
+  await go(`/jobs/${id}/plan/finished`, '.finished-table');
+  await take('finished-car');
   await go(`/jobs/${id}/plan/desk?way=processor`, '.equaliser');
   await take('summing-desk');
   if (elsewhere) {

@@ -11,6 +11,7 @@ import { contextOf } from '../src/plan/context.ts';
 import type { Drive } from '../src/plan/equipment.ts';
 import { NO_FACTS, type OutputFacts } from '../src/plan/output-facts.ts';
 import { planInput, type PlanInput, type PlanPair } from '../src/plan/plan-input.ts';
+import { finishedCar } from '../src/plan/finished/finished-car.ts';
 import { feedName } from '../src/plan/reasons.ts';
 import type { FeedInContext, PlanInContext } from '../src/plan/rules/rule.ts';
 import type { Source } from '../src/plan/sources.ts';
@@ -258,28 +259,31 @@ export interface MadePlan {
 /** A plan around its feeds, or around none where a rule does not look at them. */
 export function madePlan(made: MadePlan = {}): PlanInContext {
   const { feeds = [], drives = [], input, equipment = [], losses = [], triggers = [] } = made;
+  const plan: PlanInContext['plan'] = {
+    strategy: 'convert',
+    title: 'Convert',
+    device: 'converter',
+    covers: true,
+    withinDb: 1,
+    feeds: feeds.map((f) => f.feed),
+    setup: setupWith(made.setup),
+    changes: { setup: {}, feeds: [], loads: [], boxes: [] },
+    equipment,
+    losses,
+    duties: [],
+    triggers,
+    turnOn: [],
+    figures: { ...FIGURES, ...made.figures },
+  };
+  const context = contextOf(
+    planInput({ ...input, pairs: input?.pairs ?? feeds.flatMap((f) => f.sources.map((s) => s.pair)) }),
+  );
   return {
-    plan: {
-      strategy: 'convert',
-      title: 'Convert',
-      device: 'converter',
-      covers: true,
-      withinDb: 1,
-      feeds: feeds.map((f) => f.feed),
-      setup: setupWith(made.setup),
-      changes: { setup: {}, feeds: [], loads: [], boxes: [] },
-      equipment,
-      losses,
-      duties: [],
-      triggers,
-      turnOn: [],
-      figures: { ...FIGURES, ...made.figures },
-    },
+    plan,
     feeds,
     drives: new Map(drives.map((drive, i) => [`t${i + 1}`, drive])),
-    context: contextOf(
-      planInput({ ...input, pairs: input?.pairs ?? feeds.flatMap((f) => f.sources.map((s) => s.pair)) }),
-    ),
+    finished: finishedCar(context.input, plan),
+    context,
   };
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ALL, at, cone, ohms, seenWire, tone, volts } from '../carsim/small-plug.ts';
+import { ALL, at, cone, ohms, seenWire, tone, volts } from '../../test/small-plug.ts';
 import type { HarnessReading } from './harness-input.ts';
 import { findingRows, findingsCsv } from './findings.ts';
 import { harnessInputOf } from './input-of-job.ts';

@@ -7,7 +7,7 @@ import { contradictions } from './contradictions.ts';
 import type { HarnessClaim, HarnessReading } from './harness-input.ts';
 import { mapHarness } from './map-harness.ts';
 import { nextTests } from './next-test.ts';
-import { at, dc, ohms, tone, cone, plug, found, pairAt, seenWire, volts } from '../carsim/small-plug.ts';
+import { at, dc, ohms, tone, cone, plug, found, pairAt, seenWire, volts } from '../../test/small-plug.ts';
 
 describe('roles from volts to ground', () => {
   it.each([

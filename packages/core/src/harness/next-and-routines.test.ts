@@ -8,7 +8,7 @@ import { mapHarness } from './map-harness.ts';
 import { nextTests } from './next-test.ts';
 import { dataOrAudio, turnOnSource } from './routines.ts';
 import { toolGaps } from './tool-gaps.ts';
-import { at, dc, ohms, tone, plug, volts } from '../carsim/small-plug.ts';
+import { at, dc, ohms, tone, plug, volts } from '../../test/small-plug.ts';
 
 describe('the next test', () => {
   const low = [ohms(3, 4, 3.7)];

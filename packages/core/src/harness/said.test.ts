@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ALL, at, cone, dc, ohms, plug, tone, volts } from '../carsim/small-plug.ts';
+import { ALL, at, cone, dc, ohms, plug, tone, volts } from '../../test/small-plug.ts';
 import { IGNITION_ON, OFF, PLAYING, RADIO_ON } from '../carsim/wiring/routine.ts';
 import { ZERO_ITEMS } from '../model/intake.ts';
 import type { Clues } from '../model/intake.ts';

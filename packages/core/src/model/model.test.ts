@@ -12,7 +12,7 @@ import { jobFieldsSchema } from './job.ts';
 import { START_INTAKE } from './intake.ts';
 import { START_BRIEF } from './brief.ts';
 import { targetFieldsSchema, USUAL_SPEAKER } from './target.ts';
-import { fileOfVersion7 } from '../carsim/file-of-version-7.ts';
+import { fileOfVersion7 } from '../../test/file-of-version-7.ts';
 import { pairFieldsSchema } from './unit.ts';
 import { channelName, wireSchema } from './words.ts';
 

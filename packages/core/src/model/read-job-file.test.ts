@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { DEMO_CARS } from '../carsim/cars/index.ts';
-import { fileOfVersion7 } from '../carsim/file-of-version-7.ts';
+import { fileOfVersion7 } from '../../test/file-of-version-7.ts';
 import { jobFileOfCar } from '../carsim/job-file-of-car.ts';
 import { JOB_FILE_VERSION, type JobFile } from './job-file.ts';
 import { arrayName, JSON_NAME, zipJobFile } from './job-file-zip.ts';

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { at, cone, dc, ohms, plug, tone } from '../carsim/small-plug.ts';
+import { at, cone, dc, ohms, plug, tone } from '../../test/small-plug.ts';
 import { SimulatedHand } from '../carsim/wiring/meter.ts';
 import { harnessOf, IGNITION_ON, inOrder, OFF, PLAYING, RADIO_ON } from '../carsim/wiring/routine.ts';
 import { variedWiring } from '../carsim/wiring/varied-wiring.ts';

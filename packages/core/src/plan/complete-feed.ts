@@ -152,7 +152,7 @@ function loadOf(
 }
 
 /** Seen on one output of a unit, load sensing is expected on all of them. */
-export function sensesLoad(pair: PlanPair, context: PlanContext): boolean {
+export function sensesLoad(pair: PlanPair, context: FactorySystem): boolean {
   return context.input.pairs.some((p) => p.unitId === pair.unitId && p.facts.load === 'suspected');
 }
 

@@ -1,3 +1,4 @@
+import type { FinishedCar } from '../model/finished-car.ts';
 import type { Equipment, Feed, Figures } from '../model/plan.ts';
 import type { Setup } from '../model/setup.ts';
 import { musicAmps, sineAmps, standingDays } from '../supply/current.ts';
@@ -49,15 +50,16 @@ export function figuresOf(
   equipment: readonly Equipment[],
   amps: ReturnType<typeof currentOf>,
   strategy: Strategy,
+  finished: FinishedCar,
   context: PlanContext,
 ): Figures {
   const taps = new Set(feeds.flatMap((f) => f.taps.map((t) => t.pairId))).size;
   const bypassed = setup.factoryAmplifier === 'removed' || setup.factoryAmplifier === 'node';
-  const wiresParted = bypassed && setup.speakerWire === 'reuse' ? feeds.length : 0;
-  const cuts = setup.joining === 'cut' ? 2 * (bypassed ? taps + wiresParted : taps) : 0;
+  // Plus and minus of every output whose wires are parted by cutting them.
+  const cuts = 2 * finished.outputs.filter((o) => o.parted?.by === 'cut').length;
   const boxes = equipment.reduce((n, e) => n + e.count, 0);
   const ownWire = strategy.setup?.speakerWire === 'new' ? context.input.targets.length : 0;
-  const resistors = feeds.flatMap((f) => f.loads).filter((l) => l.kind === 'resistor').length;
+  const resistors = finished.outputs.filter((o) => o.drives.resistor !== null).length;
   const kinds = equipment.map((e) => e.kind);
   const from =
     HOURS.base +

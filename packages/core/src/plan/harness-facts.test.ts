@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ALL, at, cone, dc, ohms, tone, volts } from '../carsim/small-plug.ts';
+import { ALL, at, cone, dc, ohms, tone, volts } from '../../test/small-plug.ts';
 import type { HarnessReading } from '../harness/harness-input.ts';
 import type { Connector } from '../model/connector.ts';
 import type { EndView } from '../model/unit.ts';

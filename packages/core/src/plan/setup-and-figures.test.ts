@@ -14,6 +14,7 @@ import {
   madePair,
   madePlan,
   type MadeSetup,
+  madeSource,
   SETUP,
 } from '../../test/made-up-plan.ts';
 import { currentOf, figuresOf } from './figures.ts';
@@ -216,19 +217,49 @@ describe('figures', () => {
     strategy?: string;
     input?: Partial<PlanInput>;
   } = {}) {
-    const { plan, context } = madePlan({ setup, feeds, input });
-    return figuresOf(plan.feeds, plan.setup, equipment, amps, strategyOf(strategy)!, context);
+    const { plan, finished, context } = madePlan({ setup, feeds, input });
+    return figuresOf(plan.feeds, plan.setup, equipment, amps, strategyOf(strategy)!, finished, context);
   }
   it('count taps, cuts and boxes', () => {
     expect(figures()).toMatchObject({ taps: 1, cuts: 0, boxes: 0 });
     // One output that feeds two channels is one tap.
     expect(figures({ feeds: [madeFeed(), madeFeed({ feed: { side: 'right' } })] }).taps).toBe(1);
-    expect(figures({ setup: { joining: 'cut' } }).cuts).toBe(2);
-    const bypassed: MadeSetup = { joining: 'cut', factoryAmplifier: 'removed' };
-    expect(figures({ setup: { ...bypassed, speakerWire: 'reuse' } }).cuts).toBe(4);
-    expect(figures({ setup: { ...bypassed, factoryAmplifier: 'node', speakerWire: 'reuse' } }).cuts).toBe(4);
-    expect(figures({ setup: { ...bypassed, speakerWire: 'new' } }).cuts).toBe(2);
+    const targets = [madeFeed().target];
+    expect(figures({ setup: { joining: 'cut' }, input: { targets } }).cuts).toBe(2);
     expect(figures({ equipment: [device('A', 'converter', 2), device('B', 'amplifier')] }).boxes).toBe(3);
+  });
+  it('count plus and minus of every wire that is cut: at the taps, and where a new amplifier drives it', () => {
+    const line = madeSource({ id: 'p0', unitKind: 'radio' });
+    const wires = [madePair(), madePair({ id: 'p2', side: 'right' })];
+    const feeds = (['left', 'right'] as const).map((side) =>
+      madeFeed({ sources: [line], feed: { side, device: 'direct' } }),
+    );
+    const input = { targets: [feeds[0].target], pairs: [line.pair, ...wires] };
+    const cuts = (setup: MadeSetup) => figures({ feeds, input, setup: { joining: 'cut', ...setup } }).cuts;
+    // The line that leaves the amplifier, and a speaker wire each side.
+    for (const factoryAmplifier of ['removed', 'node'] as const) {
+      expect(cuts({ factoryAmplifier, speakerWire: 'reuse' })).toBe(6);
+      expect(cuts({ factoryAmplifier, speakerWire: 'new' })).toBe(2);
+      expect(cuts({ factoryAmplifier, speakerWire: 'reuse', joining: 'harness-pair' })).toBe(0);
+    }
+    // The amplifier goes on playing: its own outputs would meet the new one's on the same wire.
+    expect(cuts({ factoryAmplifier: 'stays', speakerWire: 'reuse' })).toBe(6);
+    expect(cuts({ factoryAmplifier: 'stays', speakerWire: 'reuse', joining: 'tap' })).toBe(0);
+  });
+  it('count the resistors of outputs that lost their speaker, tapped or not', () => {
+    const facts = { load: 'suspected' as const };
+    const left = [madePair({ id: 'p2', way: 'tweeter', facts }), madePair({ id: 'p3', axle: 'rear', facts })];
+    const source = madeSource({ way: 'woofer', facts });
+    const resistor = [{ kind: 'resistor' as const, ohm: 47, watts: 10 }];
+    const feeds = [madeFeed({ sources: [source], feed: { loads: resistor } })];
+    const input = { targets: [feeds[0].target], pairs: [source.pair, ...left] };
+    const { finished } = madePlan({ feeds, input });
+    expect(finished.outputs.map((o) => o.drives.resistor !== null)).toEqual([true, true, false]);
+    const none = madePlan({
+      feeds,
+      input: { ...input, pairs: input.pairs.map((p) => ({ ...p, facts: NO_FACTS })) },
+    });
+    expect(none.finished.outputs.map((o) => o.drives.resistor !== null)).toEqual([true, false, false]);
   });
   it('add up hours, to the half', () => {
     // 2 + 0.25 a tap.
@@ -240,8 +271,12 @@ describe('figures', () => {
       expect(figures({ setup: { factoryAmplifier } }).hours.from).toBe(3.5);
     const targets = [madeFeed().target, madeFeed({ target: { id: 't2' } }).target];
     expect(figures({ strategy: 'bypass-new-wire', input: { targets } }).hours.from).toBe(5);
-    const resistors = Array.from({ length: 4 }, () => ({ kind: 'resistor' as const, ohm: 47, watts: 10 }));
-    expect(figures({ feeds: [madeFeed({ feed: { loads: resistors } })] }).hours.from).toBe(3);
+    const loads = Array.from({ length: 4 }, () => ({ kind: 'resistor' as const, ohm: 47, watts: 10 }));
+    const sources = loads.map((_, i) => madeSource({ id: `p${i}` }));
+    const feed = madeFeed({ sources, feed: { loads } });
+    // 2, four taps of 0.25, four resistors of 0.15.
+    const four = { targets: [feed.target], pairs: sources.map((s) => s.pair) };
+    expect(figures({ feeds: [feed], input: four }).hours.from).toBe(3.5);
   });
   it('class the price of all parts', () => {
     const price = (count: number, priceClass = 1) =>

@@ -8,6 +8,7 @@ import { type PlanContext, wantedFeeds } from './context.ts';
 import { devicesBetween, drivesOf, equipmentOf, kindOf } from './equipment.ts';
 import { workOutFeed } from './feed.ts';
 import { currentOf, figuresOf } from './figures.ts';
+import { finishedCar } from './finished/finished-car.ts';
 import { dutiesOf, lossesOf, triggersOf } from './losses.ts';
 import { describeFeed, feedName } from './reasons.ts';
 import { FEED_RULES, PLAN_RULES } from './rules/index.ts';
@@ -106,6 +107,7 @@ export function workOut(strategy: Strategy, context: PlanContext, changes: PlanC
   });
   const feeds = done.map((d) => d.feed);
   const equipment = equipmentOf(found, drives, context);
+  const finished = finishedCar(input, { strategy: strategy.id, setup, feeds, equipment, changes });
   const triggers = triggersOf(feeds, setup, context);
   const wanted = wantedFeeds(input.targets).length;
   const plan: PlanInContext['plan'] = {
@@ -122,7 +124,7 @@ export function workOut(strategy: Strategy, context: PlanContext, changes: PlanC
     duties: dutiesOf(setup, context),
     triggers,
     turnOn: turnOnSteps(setup, equipment, context),
-    figures: figuresOf(feeds, setup, equipment, amps, strategy, context),
+    figures: figuresOf(feeds, setup, equipment, amps, strategy, finished, context),
   };
   const inContext = done.map(({ feed, target, between, drive }): FeedInContext => ({
     feed,
@@ -140,7 +142,7 @@ export function workOut(strategy: Strategy, context: PlanContext, changes: PlanC
       target,
     ),
   );
-  const ofPlan = PLAN_RULES.flatMap((rule) => rule({ plan, feeds: inContext, drives, context }));
+  const ofPlan = PLAN_RULES.flatMap((rule) => rule({ plan, feeds: inContext, drives, finished, context }));
   return {
     ...plan,
     reasons: inContext.map(describeFeed),

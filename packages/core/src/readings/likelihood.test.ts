@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { seenWire } from '../carsim/small-plug.ts';
+import { seenWire } from '../../test/small-plug.ts';
 import { type Conditions, START_CONDITIONS } from '../model/conditions.ts';
 import { type Role, ROLES } from '../model/sheet.ts';
 import { type Instrument, kindOf, type Observation } from './index.ts';

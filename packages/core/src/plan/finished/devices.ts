@@ -1,10 +1,10 @@
 import type { LibraryDevice } from '../../model/device.ts';
 import type { FinishedDevice, SignalSource } from '../../model/finished-car.ts';
-import type { Equipment, Feed, Proposal } from '../../model/plan.ts';
+import type { Equipment, Feed } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
 import { type Drive, drivesOf, kindOf } from '../equipment.ts';
 import type { PlanInput } from '../plan-input.ts';
-import type { WantedChannel } from './wires.ts';
+import type { BuiltPlan, WantedChannel } from './wires.ts';
 
 /** Every device that is built in, and which channel of which amplifier drives each wanted channel. */
 export interface FinishedDevices {
@@ -20,7 +20,7 @@ const keyOf = ({ targetId, side }: Pick<Feed, 'targetId' | 'side'>) => `${target
 
 export function finishedDevices(
   input: PlanInput,
-  proposal: Proposal,
+  proposal: BuiltPlan,
   channels: readonly WantedChannel[],
 ): FinishedDevices {
   const drives = drivesOf(input.targets, input.devices);

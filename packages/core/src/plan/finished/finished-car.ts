@@ -1,11 +1,11 @@
 import type { FinishedCar, FinishedOutput, FinishedSpeaker } from '../../model/finished-car.ts';
-import type { Proposal } from '../../model/plan.ts';
-import { isLine, voltsAt } from '../complete-feed.ts';
-import { factorySystemOf } from '../context.ts';
-import type { PlanInput } from '../plan-input.ts';
+import { loadResistor } from '../../load/load-resistor.ts';
+import { isLine, sensesLoad, voltsAt } from '../complete-feed.ts';
+import { type FactorySystem, factorySystemOf } from '../context.ts';
+import type { PlanInput, PlanPair } from '../plan-input.ts';
 import { finishedDevices } from './devices.ts';
 import { type Driving, finishedSpeakers } from './speakers.ts';
-import { channelsOf, factoryDrivers, partedBy, takenWires } from './wires.ts';
+import { type BuiltPlan, channelsOf, factoryDrivers, partedBy, takenWires } from './wires.ts';
 
 /**
  * The car as it is when a way in has been built: what every factory output drives, what drives every speaker, which
@@ -13,7 +13,7 @@ import { channelsOf, factoryDrivers, partedBy, takenWires } from './wires.ts';
  *
  * @param proposal worked out from the same input
  */
-export function finishedCar(input: PlanInput, proposal: Proposal): FinishedCar {
+export function finishedCar(input: PlanInput, proposal: BuiltPlan): FinishedCar {
   const system = factorySystemOf(input);
   const channels = channelsOf(input.targets);
   const devices = finishedDevices(input, proposal, channels);
@@ -37,8 +37,30 @@ export function finishedCar(input: PlanInput, proposal: Proposal): FinishedCar {
   };
 }
 
+/**
+ * The resistor in the place of a speaker that is gone. What is tapped has its load from its feed; an output that nobody
+ * uses any more gets one where its unit was seen to watch its loads, unless a person says otherwise.
+ */
+function resistorOf(
+  pair: PlanPair,
+  tapped: boolean,
+  maxVolts: number,
+  { feeds, changes }: BuiltPlan,
+  system: FactorySystem,
+): { ohm: number | null; watts: number | null } | null {
+  if (tapped) {
+    const own = feeds.find((f) => f.taps.some((t) => t.pairId === pair.id))!;
+    const load = own.loads[own.taps.findIndex((t) => t.pairId === pair.id)];
+    return load?.kind === 'resistor' ? { ohm: load.ohm, watts: load.watts } : null;
+  }
+  const chosen = changes.loads.find((l) => l.pairId === pair.id)?.load;
+  if (chosen ? chosen !== 'resistor' : !sensesLoad(pair, system)) return null;
+  const { ohm, ratedWatts } = loadResistor(maxVolts);
+  return { ohm, watts: ratedWatts };
+}
+
 function finishedOutput(
-  pair: PlanInput['pairs'][number],
+  pair: PlanPair,
   speakers: readonly FinishedSpeaker[],
   { system, proposal, devices, taken, plays }: Driving,
   bypassed: boolean,
@@ -53,12 +75,11 @@ function finishedOutput(
       source.from === 'output' && source.pairId === pair.id ? [{ deviceId: d.id, input: n }] : [],
     ),
   );
-  const load = proposal.feeds
-    .flatMap((f) => f.taps.map((t, i) => ({ pairId: t.pairId, load: f.loads[i] })))
-    .find((t) => t.pairId === pair.id)?.load;
   const line = isLine(pair, system);
   const carSide = taken.get(pair.id);
-  const replaced = coils.length === 0 && !line && plays(pair.id);
+  const volts = voltsAt(pair, proposal.setup?.loudestStep ?? 1, system);
+  // Its speaker is gone: what takes the speaker's place, if anything does.
+  const bare = coils.length === 0 && !line && plays(pair.id);
   const cutOff = carSide !== undefined || (line && bypassed && inputs.length > 0);
   const tapped = inputs.length > 0 && proposal.setup?.joining === 'cut';
   return {
@@ -67,13 +88,13 @@ function finishedOutput(
     drives: {
       coils,
       inputs,
-      resistor: replaced && load?.kind === 'resistor' ? { ohm: load.ohm, watts: load.watts } : null,
+      resistor: bare ? resistorOf(pair, inputs.length > 0, volts.maxVolts, proposal, system) : null,
       factoryAmplifier: line && !bypassed,
     },
     parted:
       cutOff || tapped
         ? { by: partedBy(proposal), carSide: carSide ? devices.sourceOf(carSide) : null }
         : null,
-    volts: voltsAt(pair, proposal.setup?.loudestStep ?? 1, system),
+    volts,
   };
 }

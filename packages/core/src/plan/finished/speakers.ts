@@ -1,12 +1,11 @@
 import type { FinishedSpeaker } from '../../model/finished-car.ts';
-import type { Proposal } from '../../model/plan.ts';
 import type { FactorySystem } from '../context.ts';
 import type { FinishedDevices } from './devices.ts';
-import { type FactoryDriver, servesPlaceOf, type WantedChannel } from './wires.ts';
+import { type FactoryDriver, servesPlaceOf, type WantedChannel, type BuiltPlan } from './wires.ts';
 
 export interface Driving {
   system: FactorySystem;
-  proposal: Proposal;
+  proposal: BuiltPlan;
   channels: readonly WantedChannel[];
   devices: FinishedDevices;
   /** by output: the channel that takes its speaker wire over */

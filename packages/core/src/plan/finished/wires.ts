@@ -6,6 +6,9 @@ import { isLine, replaces } from '../complete-feed.ts';
 import type { FactorySystem } from '../context.ts';
 import { feedSides, type PlanPair } from '../plan-input.ts';
 
+/** What of a plan says how the car is built; its remarks, reasons and figures follow from that. */
+export type BuiltPlan = Pick<Proposal, 'strategy' | 'setup' | 'feeds' | 'equipment' | 'changes'>;
+
 /** A channel that is to play: a side of a target, whether anything feeds it or not. */
 export interface WantedChannel {
   target: Target;
@@ -58,7 +61,7 @@ const WAY_ORDER: readonly Pair['way'][] = ['full', 'woofer', 'midrange', 'tweete
  */
 export function takenWires(
   channels: readonly WantedChannel[],
-  plan: Pick<Proposal, 'strategy' | 'setup'>,
+  plan: Pick<BuiltPlan, 'strategy' | 'setup'>,
   system: FactorySystem,
 ): Map<string, WantedChannel> {
   const taken = new Map<string, WantedChannel>();
@@ -81,5 +84,5 @@ export function takenWires(
 }
 
 /** How wires are parted here: a tap parts nothing, so that where one must be parted, a harness pair does it. */
-export const partedBy = ({ setup }: Pick<Proposal, 'setup'>): NonNullable<FinishedOutput['parted']>['by'] =>
+export const partedBy = ({ setup }: Pick<BuiltPlan, 'setup'>): NonNullable<FinishedOutput['parted']>['by'] =>
   setup?.joining === 'cut' ? 'cut' : 'harness-pair';

@@ -1,11 +1,12 @@
+import { pairName } from '../../model/unit.ts';
 import { isLine, sensesLoad } from '../complete-feed.ts';
 import { LOAD_ENOUGH_OHM } from '../../load/load-resistor.ts';
 import { listWords } from '../../behaviour/finding.ts';
 import { planRemark, type PlanRule, test } from './rule.ts';
 
 /** An output that watches its load turns wild without one. */
-export const loadMissing: PlanRule = ({ feeds, context }) => {
-  const bare = feeds.flatMap(({ feed, sources }) =>
+export const loadMissing: PlanRule = ({ feeds, finished, context }) => {
+  const tapped = feeds.flatMap(({ feed, sources }) =>
     sources.filter((source, i) => {
       const load = feed.loads[i];
       if (isLine(source.pair, context)) return false;
@@ -14,18 +15,26 @@ export const loadMissing: PlanRule = ({ feeds, context }) => {
       );
     }),
   );
-  const once = bare.filter((s, i) => bare.findIndex((o) => o.pair.id === s.pair.id) === i);
-  return [...new Set(once.map((s) => s.pair.unitId))].flatMap((unitId) => {
-    const own = once.filter((s) => s.pair.unitId === unitId && s.pair.facts.load !== 'not-seen');
+  // What nobody taps and whose speaker went is left with nothing at all.
+  const left = context.input.pairs.filter((pair) => {
+    const output = finished.outputs.find((o) => o.pairId === pair.id);
+    if (!output?.plays || isLine(pair, context)) return false;
+    const { coils, inputs, resistor } = output.drives;
+    return resistor === null && coils.length + inputs.length === 0;
+  });
+  const bare = [...tapped.map((s) => s.pair), ...left];
+  const once = bare.filter((pair, i) => bare.findIndex((o) => o.id === pair.id) === i);
+  return [...new Set(once.map((p) => p.unitId))].flatMap((unitId) => {
+    const own = once.filter((p) => p.unitId === unitId && p.facts.load !== 'not-seen');
     if (own.length === 0) return [];
-    const names = listWords(own.map((s) => s.name.toLowerCase()));
-    const more = { pairId: own[0].pair.id, settle: test('load') };
-    return sensesLoad(own[0].pair, context)
+    const names = listWords(own.map((p) => pairName(p).toLowerCase()));
+    const more = { pairId: own[0].id, settle: test('load') };
+    return sensesLoad(own[0], context)
       ? [
           planRemark(
             'load-missing',
             'error',
-            `${own[0].pair.unitName}: its outputs need a load. Without one, ${names} may jump in level, mute or store a fault.`,
+            `${own[0].unitName}: its outputs need a load. Without one, ${names} may jump in level, mute or store a fault.`,
             { ...more, remedy: 'Leave the factory speakers on, or put a resistor in the place of each.' },
           ),
         ]
@@ -33,7 +42,7 @@ export const loadMissing: PlanRule = ({ feeds, context }) => {
           planRemark(
             'load-missing',
             'assumption',
-            `${own[0].pair.unitName}: ${names} ${own.length === 1 ? 'was' : 'were'} never tried without a speaker, and will have none.`,
+            `${own[0].unitName}: ${names} ${own.length === 1 ? 'was' : 'were'} never tried without a speaker, and will have none.`,
             { ...more, remedy: 'Three cold starts without load, or leave a load on.' },
           ),
         ];

@@ -1,4 +1,5 @@
 import type { LibraryDevice } from '../../model/device.ts';
+import type { FinishedCar } from '../../model/finished-car.ts';
 import type { Feed, Proposal, Remark, Severity } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { Target } from '../../model/target.ts';
@@ -29,6 +30,8 @@ export interface PlanInContext {
   };
   feeds: FeedInContext[];
   drives: ReadonlyMap<string, Drive>;
+  /** the car once the plan is built */
+  finished: FinishedCar;
   context: PlanContext;
 }
 

@@ -1,9 +1,9 @@
-import type { Conditions } from '../model/conditions.ts';
-import type { Observation } from '../readings/index.ts';
-import type { HarnessClaim, HarnessInput, HarnessReading } from '../harness/harness-input.ts';
-import type { Tool } from '../model/intake.ts';
-import { mapHarness } from '../harness/map-harness.ts';
-import { IGNITION_ON, OFF, RADIO_ON } from './wiring/routine.ts';
+import type { Conditions } from '../src/model/conditions.ts';
+import type { Observation } from '../src/readings/index.ts';
+import type { HarnessClaim, HarnessInput, HarnessReading } from '../src/harness/harness-input.ts';
+import type { Tool } from '../src/model/intake.ts';
+import { mapHarness } from '../src/harness/map-harness.ts';
+import { IGNITION_ON, OFF, RADIO_ON } from '../src/carsim/wiring/routine.ts';
 
 /** A small plug for tests, and readings on it. */
 export const ALL: readonly Tool[] = ['meter', 'battery', 'tone', 'tester', 'test-speaker'];

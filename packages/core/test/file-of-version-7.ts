@@ -1,5 +1,5 @@
-import type { JobFile } from '../model/job-file.ts';
-import { wireAt } from '../outputs/wires.ts';
+import type { JobFile } from '../src/model/job-file.ts';
+import { wireAt } from '../src/outputs/wires.ts';
 
 type FilePair = JobFile['units'][number]['pairs'][number];
 
