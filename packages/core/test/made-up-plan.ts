@@ -3,7 +3,7 @@ import { expect } from 'vitest';
 import type { DeviceFields, LibraryDevice } from '../src/model/device.ts';
 import { deviceFieldsSchema } from '../src/model/device.ts';
 import { START_INTAKE } from '../src/model/intake.ts';
-import type { Feed, Figures, Loss, Remark, Severity, Tap, Trigger } from '../src/model/plan.ts';
+import type { Feed, Figures, Loss, PlanChanges, Remark, Severity, Tap, Trigger } from '../src/model/plan.ts';
 import type { Setup } from '../src/model/setup.ts';
 import { type Speaker, type Target, USUAL_SPEAKER } from '../src/model/target.ts';
 import { pairName } from '../src/model/unit.ts';
@@ -253,12 +253,14 @@ export interface MadePlan {
   losses?: Loss[];
   triggers?: Trigger[];
   drives?: Drive[];
+  /** what a person chose as loads */
+  loads?: PlanChanges['loads'];
   input?: Partial<PlanInput>;
 }
 
 /** A plan around its feeds, or around none where a rule does not look at them. */
 export function madePlan(made: MadePlan = {}): PlanInContext {
-  const { feeds = [], drives = [], input, equipment = [], losses = [], triggers = [] } = made;
+  const { feeds = [], drives = [], input, equipment = [], losses = [], triggers = [], loads = [] } = made;
   const plan: PlanInContext['plan'] = {
     strategy: 'convert',
     title: 'Convert',
@@ -267,7 +269,7 @@ export function madePlan(made: MadePlan = {}): PlanInContext {
     withinDb: 1,
     feeds: feeds.map((f) => f.feed),
     setup: setupWith(made.setup),
-    changes: { setup: {}, feeds: [], loads: [], boxes: [] },
+    changes: { setup: {}, feeds: [], loads, boxes: [] },
     equipment,
     losses,
     duties: [],

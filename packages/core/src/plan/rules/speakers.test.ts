@@ -143,6 +143,40 @@ describe('an output that needs a load', () => {
     // A radio's line misses no speaker.
     expect(left(none, { unitKind: 'radio' }, { input: BEHIND_RADIO })).toEqual([]);
   });
+  it('though nothing taps it: its speaker is replaced, and it is left with nothing', () => {
+    const untapped = (
+      facts: NonNullable<Parameters<typeof madeSource>[0]>['facts'],
+      way: 'tweeter' | 'subwoofer',
+      chosen: 'none' | 'resistor' | null = null,
+    ) => {
+      const tapped = madeSource({ way: 'woofer', facts });
+      const beside = madeSource({ id: 'p2', way, facts }).pair;
+      const resistor = { kind: 'resistor' as const, ohm: 47, watts: 10 };
+      const feed = madeFeed({ sources: [tapped], feed: { loads: [resistor] } });
+      const plan = madePlan({
+        feeds: [feed],
+        input: { targets: [feed.target], pairs: [tapped.pair, beside] },
+        loads: chosen ? [{ pairId: 'p2', load: chosen }] : [],
+      });
+      return loadMissing(plan);
+    };
+    const at = { pairId: 'p2', settle: 'listen/load', remedy: 'resistor' };
+    expect(untapped({ load: 'suspected' }, 'tweeter', 'none')).toEqual([
+      verdict('error', 'load-missing', 'Without one, front left tweeter', at),
+    ]);
+    // Where the unit is known to watch its loads, a resistor is planned without being asked for.
+    expect(untapped({ load: 'suspected' }, 'tweeter')).toEqual([]);
+    expect(untapped({}, 'tweeter')).toEqual([
+      verdict('assumption', 'load-missing', 'front left tweeter was never tried', {
+        ...at,
+        remedy: 'Three cold starts',
+      }),
+    ]);
+    expect(untapped({}, 'tweeter', 'resistor')).toEqual([]);
+    expect(untapped({ load: 'not-seen' }, 'tweeter')).toEqual([]);
+    // A speaker that no new one replaces stays on its output.
+    expect(untapped({}, 'subwoofer')).toEqual([]);
+  });
   it('is named once for each unit, though it feeds two channels', () => {
     const feed = madeFeed({
       sources: [madeSource(), madeSource({ id: 'p2', side: 'right' })],
