@@ -65,12 +65,13 @@ function throughDevice(feed: Feed, { input, equipment, wakes, between }: Between
   const line = lines.find((e) => e.kind === kind) ?? lines[0];
   const model = input.devices.find((d) => d.name === line?.name) ?? null;
   const of = line?.kind ?? kind;
+  // What is not joined into one output leaves by as many as came in.
+  const joined = feed.device === 'summing-converter' || feed.device === 'processor';
+  const leaving = joined ? 1 : wanted.length;
   const device =
-    between.find((d) => d.kind === of && d.model === model && hasRoom(d, wanted)) ??
+    between.find((d) => d.kind === of && d.model === model && hasRoom(d, wanted, leaving)) ??
     started({ of, model, id: `${of}:${keyOf(feed)}`, wakes, into: between });
   const inputs = wanted.map((source) => inputFor(device, source));
-  // What is not joined into one output leaves by as many as came in.
-  const joined = feed.device === 'summing-converter' || feed.device === 'processor' || wanted.length === 1;
   const outputs = joined ? [inputs] : inputs.map((n) => [n]);
   return outputs.map((mixed) => {
     const n = device.outputs.length + 1;
@@ -109,10 +110,14 @@ function started({
 const same = (a: SignalSource, b: SignalSource) => JSON.stringify(a) === JSON.stringify(b);
 
 /** Whether all these signals fit into what is left of a device; one that mixes needs each of them once. */
-function hasRoom({ model, inputs, outputs }: Building, wanted: readonly SignalSource[]): boolean {
+function hasRoom(
+  { model, inputs, outputs }: Building,
+  wanted: readonly SignalSource[],
+  leaving: number,
+): boolean {
   if (!model) return true;
   const fresh = wanted.filter((s) => !model.sums || !inputs.some((i) => same(i.source, s)));
-  return inputs.length + fresh.length <= model.inputs && outputs.length < model.outputs;
+  return inputs.length + fresh.length <= model.inputs && outputs.length + leaving <= model.outputs;
 }
 
 function inputFor(device: Building, source: SignalSource): number {

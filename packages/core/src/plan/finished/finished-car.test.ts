@@ -66,11 +66,13 @@ function broken(car: FinishedCar, input: PlanInput): string[] {
           `${d.id} makes something of nothing`,
         ),
         ...say(
+          // One feed may ask more of a device than it has, which a rule says; several share none that is full.
           model !== undefined &&
             d.kind !== 'amplifier' &&
-            d.inputs.length > model.inputs &&
-            model.sums === false,
-          `${d.id} has more inputs in use than it has`,
+            d.outputs.length > 1 &&
+            (d.inputs.length > model.inputs || d.outputs.length > model.outputs) &&
+            new Set(d.outputs.map((o) => o.of.join())).size > 1,
+          `${d.id} has more inputs or outputs in use than it has`,
         ),
         ...say(
           model !== undefined && model.amplifier !== null && d.outputs.length > model.amplifier.channels,
