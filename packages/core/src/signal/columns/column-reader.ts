@@ -79,7 +79,7 @@ export class ColumnReader {
     const rest = this.rest.replace(/\r$/, '');
     this.rest = '';
     if (rest !== '') this.takeLine(rest);
-    if (this.line === 0 || (this.line === 1 && rest === '' && this.undecided.length === 0 && !this.layout)) {
+    if (this.line === 0) {
       throw new ColumnError('The file is empty.', 'A response has a frequency and a level on every line.');
     }
     if (!this.layout) this.decide();
