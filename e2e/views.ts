@@ -59,6 +59,7 @@ export const VIEWS: readonly View[] = [
   },
   { route: '/jobs/:jobId/plan/desk', path: at('plan/desk?way=processor'), marker: '.recharts-line' },
   { route: '/jobs/:jobId/plan/setup', path: at('plan/setup'), marker: '.supply-figures' },
+  { route: '/jobs/:jobId/plan/finished', path: at('plan/finished'), marker: '.finished-table' },
   { route: '/jobs/:jobId/plan/owner', path: at('plan/owner'), marker: '.triggers' },
   { route: '*', path: () => '/somewhere/else', marker: 'h1' },
 ];

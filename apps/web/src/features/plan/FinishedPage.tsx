@@ -23,13 +23,13 @@ export function FinishedPage() {
     );
   return (
     <main className="panes finished">
-      <section className="pane" aria-label="Speakers">
+      <section className="pane" aria-label="Speakers" tabIndex={0}>
         <div className="pane-title">
           <h2>What drives each speaker</h2>
         </div>
         <Speakers job={job} car={car} />
       </section>
-      <section className="pane" aria-label="Factory outputs">
+      <section className="pane" aria-label="Factory outputs" tabIndex={0}>
         <div className="pane-title">
           <h2>What each factory output drives</h2>
         </div>
