@@ -48,6 +48,12 @@ export function SetupPage() {
             value={setup.speakerWire}
             onChange={(speakerWire) => put({ speakerWire })}
           />
+          {setup.joining === 'tap' && setup.speakerWire === 'reuse' && (
+            <p className="small quiet">
+              A tap parts nothing: where a new amplifier drives a factory speaker wire, a harness pair parts
+              it.
+            </p>
+          )}
           {setup.factoryAmplifier !== 'none' && (
             <SelectField
               id="pick-factory-amplifier"
