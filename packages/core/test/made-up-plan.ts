@@ -3,7 +3,17 @@ import { expect } from 'vitest';
 import type { DeviceFields, LibraryDevice } from '../src/model/device.ts';
 import { deviceFieldsSchema } from '../src/model/device.ts';
 import { START_INTAKE } from '../src/model/intake.ts';
-import type { Feed, Figures, Loss, PlanChanges, Remark, Severity, Tap, Trigger } from '../src/model/plan.ts';
+import type {
+  Equipment,
+  Feed,
+  Figures,
+  Loss,
+  PlanChanges,
+  Remark,
+  Severity,
+  Tap,
+  Trigger,
+} from '../src/model/plan.ts';
 import type { Setup } from '../src/model/setup.ts';
 import { type Speaker, type Target, USUAL_SPEAKER } from '../src/model/target.ts';
 import { pairName } from '../src/model/unit.ts';
@@ -244,6 +254,22 @@ export function madeChain(
     passive: { would: false, says: '' },
   };
 }
+
+/** A line of what is to be bought: a device of the library, or only its kind. */
+export const madeEquipment = (
+  kind: Equipment['kind'],
+  name: string | null = null,
+  part: Partial<Equipment> = {},
+): Equipment => ({
+  kind,
+  deviceId: name,
+  name,
+  count: 1,
+  says: '',
+  priceClass: 1,
+  targetIds: ['t1'],
+  ...part,
+});
 
 export interface MadePlan {
   feeds?: FeedInContext[];

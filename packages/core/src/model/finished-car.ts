@@ -18,6 +18,8 @@ export type SignalSource = z.infer<typeof signalSourceSchema>;
 
 export const finishedOutputSchema = z.object({
   pairId: ref('pair'),
+  /** a radio's line into an amplifier: it drives no speaker and misses none */
+  line: z.boolean(),
   /** nothing comes out of an amplifier that was taken out or gets no signal any more */
   plays: z.boolean(),
   /** its one load: all of these together */
@@ -28,14 +30,18 @@ export const finishedOutputSchema = z.object({
     resistor: z.object({ ohm: ohms, watts }).nullable(),
     factoryAmplifier: z.boolean(),
   }),
-  /** its wires are parted here, and what drives the car's side then; null: they are whole */
-  parted: z
+  /** its wires are led elsewhere here, and what drives the car's side then; null: they are whole */
+  intercepted: z
     .object({ by: z.enum(['cut', 'harness-pair']), carSide: signalSourceSchema.nullable() })
     .nullable(),
   /** V RMS of a tone at 0 dB at the agreed step */
   volts: z.object({ volts: z.number(), maxVolts: z.number(), standing: standingSchema }),
 });
 export type FinishedOutput = z.infer<typeof finishedOutputSchema>;
+
+/** Its speaker went and nothing taps it: it is left with a resistor, or with nothing at all. */
+export const isUnused = ({ line, plays, drives }: FinishedOutput): boolean =>
+  plays && !line && drives.coils.length + drives.inputs.length === 0;
 
 const filterSchema = z
   .object({ hz: z.number(), where: z.enum(['factory', 'device', 'amplifier', 'speaker', 'missing']) })

@@ -184,7 +184,9 @@ export type Trigger = z.infer<typeof triggerSchema>;
 
 export const equipmentSchema = z.object({
   kind: z.enum(DEVICE_KINDS),
-  /** its name in the library; null: nothing there fits, only the kind is known */
+  /** in the library; null: nothing there fits, only the kind is known, or it was kept before this was noted */
+  deviceId: idSchema.nullable().default(null),
+  /** its name there, as it was then */
   name: saidSchema.nullable(),
   count: z.int(),
   /** what it must be able to do, or why this one */

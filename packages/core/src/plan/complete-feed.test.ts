@@ -85,6 +85,13 @@ describe('a new speaker takes the place of an old one', () => {
     expect(takes({ way: 'full' }, { side: 'centre' })).toBe(false);
     expect(takes({ way: 'full' }, { unitKind: 'radio' })).toBe(false);
   });
+  it('but a single one for both sides never that of one side', () => {
+    const centre = { layout: 'mono' as const };
+    expect(takes({ way: 'full' }, { side: 'left' }, {}, centre)).toBe(false);
+    expect(takes({ way: 'tweeter' }, { side: 'right', way: 'tweeter' }, {}, centre)).toBe(false);
+    expect(takes({ way: 'full' }, { side: 'mono' }, {}, centre)).toBe(true);
+    expect(takes({ way: 'subwoofer' }, { side: 'mono', way: 'subwoofer' }, {}, centre)).toBe(true);
+  });
   it('a subwoofer that of a subwoofer, unless the owner keeps it or adds one beside it', () => {
     expect(takes({ way: 'subwoofer' }, { way: 'subwoofer' })).toBe(true);
     expect(takes({ way: 'subwoofer' }, { way: 'full' })).toBe(false);

@@ -50,6 +50,8 @@ export function replaces(target: Target, pair: PlanPair, context: FactorySystem)
       brief.shape !== 'subwoofer'
     );
   if (target.speaker.way === 'subwoofer' || target.axle !== pair.axle || pair.side === 'centre') return false;
+  // One speaker for both sides, a centre for one, stands beside those of the sides.
+  if (target.layout === 'mono' && pair.side !== 'mono') return false;
   return target.speaker.way === 'full' || pair.way === 'full' || pair.way === target.speaker.way;
 }
 

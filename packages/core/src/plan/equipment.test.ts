@@ -226,6 +226,7 @@ describe('what is to be bought', () => {
     expect(equipmentOf(boxes, drivesOf(targets, [four]), context)).toEqual([
       {
         kind: 'converter',
+        deviceId: null,
         name: null,
         count: 1,
         says: '2 inputs, takes up to 9.0 V',
@@ -234,6 +235,7 @@ describe('what is to be bought', () => {
       },
       {
         kind: 'amplifier',
+        deviceId: 'Four',
         name: 'Four',
         count: 1,
         says: 'a: 2 × 50 W into 4.0 Ω; b: 1 × 300 W into 4.0 Ω, bridged',

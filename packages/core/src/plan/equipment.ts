@@ -231,6 +231,7 @@ export function equipmentOf(
 ): Equipment[] {
   const list: Equipment[] = found.map(({ need, between, count, feeds }) => ({
     kind: need.kind,
+    deviceId: between?.id ?? null,
     name: between?.name ?? null,
     count,
     says: deviceWords(need, between),
@@ -255,6 +256,7 @@ export function equipmentOf(
       .join('; ');
     list.push({
       kind: 'amplifier',
+      deviceId: drive.amplifier?.id ?? null,
       name: drive.amplifier?.name ?? null,
       count: 1,
       says,

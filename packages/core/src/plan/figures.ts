@@ -55,8 +55,8 @@ export function figuresOf(
 ): Figures {
   const taps = new Set(feeds.flatMap((f) => f.taps.map((t) => t.pairId))).size;
   const bypassed = setup.factoryAmplifier === 'removed' || setup.factoryAmplifier === 'node';
-  // Plus and minus of every output whose wires are parted by cutting them.
-  const cuts = 2 * finished.outputs.filter((o) => o.parted?.by === 'cut').length;
+  // Plus and minus of every output whose wires are intercepted by cutting them.
+  const cuts = 2 * finished.outputs.filter((o) => o.intercepted?.by === 'cut').length;
   const boxes = equipment.reduce((n, e) => n + e.count, 0);
   const ownWire = strategy.setup?.speakerWire === 'new' ? context.input.targets.length : 0;
   const resistors = finished.outputs.filter((o) => o.drives.resistor !== null).length;
@@ -73,7 +73,7 @@ export function figuresOf(
   const half = (hours: number) => Math.round(hours * 2) / 2;
   const sensing = setup.turnOn.by === 'sensing' || setup.turnOn.by === 'offset';
   const deviceStandby = context.input.devices
-    .filter((d) => equipment.some((e) => e.name === d.name && e.kind !== 'amplifier'))
+    .filter((d) => equipment.some((e) => e.deviceId === d.id && e.kind !== 'amplifier'))
     .reduce((sum, d) => sum + d.standbyAmps, 0);
   const awake = setup.turnOn.by === 'constant' ? amps.music : 0;
   const standingAmps = amps.asleep + (sensing ? deviceStandby + SENSING_AMPS : deviceStandby) + awake;

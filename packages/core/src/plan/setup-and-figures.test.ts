@@ -9,6 +9,7 @@ import {
   madeAmplifier,
   madeDevice,
   madeDrive,
+  madeEquipment,
   madeFeed,
   type MadeFeed,
   madePair,
@@ -139,14 +140,6 @@ describe('volts of an output at a step', () => {
 });
 
 describe('the chain of turning on', () => {
-  const line = (kind: Equipment['kind'], name: string | null = null): Equipment => ({
-    kind,
-    name,
-    count: 1,
-    says: '',
-    priceClass: 1,
-    targetIds: [],
-  });
   const chain = (turnOn: MadeSetup['turnOn'], equipment: Equipment[], harness?: PlanInput['harness']) =>
     turnOnSteps(
       { ...SETUP, turnOn: { ...SETUP.turnOn, ...turnOn } },
@@ -154,16 +147,16 @@ describe('the chain of turning on', () => {
       contextWith(harness ? { harness } : {}),
     ).map((s) => `${s.atSeconds} ${s.name}: ${s.says}`);
   it('amplifiers last, after what comes before them', () => {
-    expect(chain({ by: 'sensing' }, [line('processor'), line('amplifier')])).toEqual([
+    expect(chain({ by: 'sensing' }, [madeEquipment('processor'), madeEquipment('amplifier')])).toEqual([
       '0 Signal at the inputs: from the tapped outputs',
       '0.5 Processor: turns on first',
       '2 Amplifiers: after it, from its remote output: no thump',
     ]);
     expect(
       chain({ by: 'offset', delaySeconds: 0.1 }, [
-        line('converter'),
-        line('data-interface'),
-        line('converter', 'Own'),
+        madeEquipment('converter'),
+        madeEquipment('data-interface'),
+        madeEquipment('converter', 'Own'),
       ]),
     ).toEqual([
       '0 DC offset of the outputs: from the tapped outputs',
@@ -172,7 +165,12 @@ describe('the chain of turning on', () => {
       '0.2 Own: turns on first',
       '0.5 Amplifiers: after it, from its remote output: no thump',
     ]);
-    expect(chain({ by: 'constant', relay: true }, [line('amplifier'), line('passive-converter')])).toEqual([
+    expect(
+      chain({ by: 'constant', relay: true }, [
+        madeEquipment('amplifier'),
+        madeEquipment('passive-converter'),
+      ]),
+    ).toEqual([
       '0 Permanent feed: from the tapped outputs',
       '0.1 Relay: with a suppression diode; it spares the source',
       '0.5 Amplifiers: with the source',
@@ -195,14 +193,8 @@ describe('the chain of turning on', () => {
 });
 
 describe('figures', () => {
-  const device = (name: string, kind: Equipment['kind'], count = 1, priceClass = 1): Equipment => ({
-    kind,
-    name,
-    count,
-    says: '',
-    priceClass,
-    targetIds: [],
-  });
+  const device = (name: string, kind: Equipment['kind'], count = 1, priceClass = 1) =>
+    madeEquipment(kind, name, { count, priceClass });
   const amps = { sine: 40, music: 16, asleep: 0.001 };
   function figures({
     feeds = [madeFeed()],

@@ -2,6 +2,7 @@ import {
   type FinishedCar,
   type FinishedOutput,
   type FinishedSpeaker,
+  isUnused,
   type JobView,
   pairName,
   type PairView,
@@ -120,7 +121,7 @@ interface OutputRowProps {
 
 function OutputRow({ job, car, pair, output }: OutputRowProps) {
   const loads = loadWords(job, car, output);
-  const bare = output.plays && loads[0] === 'nothing';
+  const bare = isUnused(output) && output.drives.resistor === null;
   return (
     <tr>
       <th scope="row">{pairName(pair)}</th>

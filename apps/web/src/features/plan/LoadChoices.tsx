@@ -1,32 +1,9 @@
 import { Form } from 'react-bootstrap';
-import { type Feed, type FinishedCar, type JobView, type Load, pairName, type Proposal } from '@ulpen/core';
+import { type JobView, type Load, pairName } from '@ulpen/core';
+import { choicesOf, type LoadChoice } from './load-choices.ts';
 import { useFramedPlan } from './PlanFrame.tsx';
 import { LOAD_CHOICE } from './plan-words.ts';
 import { useFinishedCar } from './use-plan.ts';
-
-interface Choice {
-  pairId: string;
-  load: Feed['loads'][number];
-  /** nothing taps it, so that no inputs can be its load, and its speaker is gone */
-  unused: boolean;
-}
-
-/** Outputs whose load is a matter of choice: those that are tapped, and those whose speaker is replaced. */
-function choicesOf(proposal: Proposal, car: FinishedCar | undefined): Choice[] {
-  const tapped = proposal.feeds.flatMap((f) =>
-    f.taps.map((t, i) => ({ pairId: t.pairId, load: f.loads[i], unused: false })),
-  );
-  const unused = (car?.outputs ?? []).flatMap(({ pairId, plays, drives }): Choice[] => {
-    const { coils, inputs, resistor, factoryAmplifier } = drives;
-    if (!plays || factoryAmplifier || coils.length + inputs.length > 0) return [];
-    const load = resistor
-      ? { kind: 'resistor' as const, ...resistor }
-      : { kind: 'none' as const, ohm: null, watts: null };
-    return [{ pairId, load, unused: true }];
-  });
-  const all = [...tapped, ...unused];
-  return all.filter((t, i) => all.findIndex((o) => o.pairId === t.pairId) === i);
-}
 
 /** What an output that lost its speaker may be left with. */
 const UNUSED: readonly Load[] = ['resistor', 'none'];
@@ -37,7 +14,7 @@ export function LoadChoices() {
   const { proposal, changes, change } = shown;
   const { data: car } = useFinishedCar(job, shown);
   const choices = choicesOf(proposal, car);
-  if (choices.length === 0 || choices.some((c) => !c.load)) return null;
+  if (choices.length === 0) return null;
   const put = (pairId: string, load: Load) =>
     change({ ...changes, loads: [...changes.loads.filter((l) => l.pairId !== pairId), { pairId, load }] });
   return (
@@ -61,7 +38,7 @@ export function LoadChoices() {
 
 interface LoadRowProps {
   job: JobView;
-  choice: Choice;
+  choice: LoadChoice;
   onChoose: (load: Load) => void;
 }
 

@@ -50,8 +50,8 @@ export function SetupPage() {
           />
           {setup.joining === 'tap' && setup.speakerWire === 'reuse' && (
             <p className="small quiet">
-              A tap parts nothing: where a new amplifier drives a factory speaker wire, a harness pair parts
-              it.
+              A tap leaves the wire whole. Where a new amplifier takes over a factory speaker wire, a harness
+              pair intercepts it.
             </p>
           )}
           {setup.factoryAmplifier !== 'none' && (

@@ -35,14 +35,17 @@ describe('the finished car in words', () => {
   it('says what an output is left with and what becomes of its wires', () => {
     const [line, ...others] = car.outputs;
     expect(loadWords(job, car, line)).toEqual(['Anvil 4.60, inputs 1 and 3']);
-    expect(wireWords(job, car, line)).toBe('parted by a harness pair');
+    expect(wireWords(job, car, line)).toBe('intercepted with a harness pair');
     const silent = others.find((o) => !o.plays)!;
     expect(loadWords(job, car, silent)).toEqual(['silent: its amplifier is bypassed']);
     expect(wireWords(job, car, silent)).toBe(
-      'parted by a harness pair; its speaker side goes to Anvil 4.60, channel 1',
+      'intercepted with a harness pair; speaker side to Anvil 4.60, channel 1',
     );
-    expect(wireWords(job, car, { ...line, parted: null })).toBe('whole');
     const bare = { coils: [], inputs: [], resistor: null, factoryAmplifier: false };
+    expect(wireWords(job, car, { ...line, intercepted: null })).toBe('tapped');
+    expect(wireWords(job, car, { ...line, intercepted: null, drives: bare })).toBe('untouched');
+    const cut = { by: 'cut' as const, carSide: null };
+    expect(wireWords(job, car, { ...line, intercepted: cut })).toBe('cut');
     expect(loadWords(job, car, { ...line, drives: bare })).toEqual(['nothing']);
     expect(loadWords(job, car, { ...line, drives: { ...bare, resistor: { ohm: 47, watts: 20 } } })).toEqual([
       'a resistor of 47 Ω, 20 W',

@@ -72,12 +72,13 @@ export function loadWords(job: JobView, car: FinishedCar, { drives, plays }: Fin
   return all.length > 0 ? all : ['nothing'];
 }
 
-export function wireWords(job: JobView, car: FinishedCar, { parted }: FinishedOutput): string {
-  if (parted === null) return 'whole';
-  const by = parted.by === 'cut' ? 'cut' : 'parted by a harness pair';
-  return parted.carSide === null
+/** What is done to the wires of an output where they sit at its unit. */
+export function wireWords(job: JobView, car: FinishedCar, { intercepted, drives }: FinishedOutput): string {
+  if (intercepted === null) return drives.inputs.length > 0 ? 'tapped' : 'untouched';
+  const by = intercepted.by === 'cut' ? 'cut' : 'intercepted with a harness pair';
+  return intercepted.carSide === null
     ? by
-    : `${by}; its speaker side goes to ${sourceWords(job, car, parted.carSide)}`;
+    : `${by}; speaker side to ${sourceWords(job, car, intercepted.carSide)}`;
 }
 
 export function filterWords({ highPass, lowPass }: FinishedSpeaker): string {

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import {
   madeAmplifier,
   madeDevice,
+  madeEquipment,
   madeFeed,
   madePlan,
   type MadePlan,
@@ -12,14 +13,6 @@ import type { SignalSource } from '../../model/finished-car.ts';
 import type { Equipment } from '../../model/plan.ts';
 
 const amplifier = madeAmplifier({ name: 'A' });
-const line = (kind: Equipment['kind'], name: string | null, targetIds = ['t1']): Equipment => ({
-  kind,
-  name,
-  count: 1,
-  says: '',
-  priceClass: 1,
-  targetIds,
-});
 const said = (source: SignalSource) =>
   source.from === 'output'
     ? source.pairId
@@ -44,8 +37,12 @@ const stereo = (device: 'converter' | 'direct' | 'summing-converter' = 'converte
     { source: left, side: 'left' as const },
     { source: right, side: 'right' as const },
   ].map(({ source, side }) => madeFeed({ sources: [source], feed: { side, device } }));
+/** Feeds with their targets, their outputs, a library and the amplifier that is planned for them. */
+const planned = (kind: Equipment['kind'], name: string | null, feeds: ReturnType<typeof madeFeed>[]) =>
+  madeEquipment(kind, name, { targetIds: [...new Set(feeds.map((f) => f.target.id))] });
 const around = (feeds: ReturnType<typeof madeFeed>[], devices: MadePlan['input'] = {}) => ({
   feeds,
+  equipment: [planned('amplifier', (devices.devices ?? [amplifier])[0].name, feeds)],
   input: {
     targets: [...new Map(feeds.map((f) => [f.target.id, f.target])).values()],
     pairs: [...new Map(feeds.flatMap((f) => f.sources.map((s) => [s.pair.id, s.pair] as const))).values()],
@@ -61,7 +58,7 @@ describe('devices between outputs and amplifiers', () => {
     expect(
       devicesOf({
         ...around(feeds, { devices: [amplifier, converter] }),
-        equipment: [line('converter', 'C'), line('amplifier', 'A')],
+        equipment: [planned('converter', 'C', feeds), planned('amplifier', 'A', feeds)],
       }),
     ).toEqual([
       'C: in 1 l, 2 r; out 1 of 1, 2 of 2',
@@ -76,10 +73,12 @@ describe('devices between outputs and amplifiers', () => {
     ]) {
       const converter = madeDevice({ kind: 'converter', name: 'C', ...part });
       const given = around(stereo(), { devices: [amplifier, converter] });
-      expect(devicesOf({ ...given, equipment: [line('converter', 'C')] }).slice(0, 2)).toEqual([
-        'C: in 1 l; out 1 of 1',
-        'C: in 1 r; out 1 of 1',
-      ]);
+      expect(
+        devicesOf({
+          ...given,
+          equipment: [planned('converter', 'C', given.feeds), ...given.equipment],
+        }).slice(0, 2),
+      ).toEqual(['C: in 1 l; out 1 of 1', 'C: in 1 r; out 1 of 1']);
     }
   });
 
@@ -93,9 +92,9 @@ describe('devices between outputs and amplifiers', () => {
       feed: { side: 'mono', device: 'summing-converter' },
     });
     const given = around([front, bass], { devices: [amplifier, summing] });
-    expect(devicesOf({ ...given, equipment: [line('converter', 'S', ['t1', 't2'])] })[0]).toBe(
-      'S: in 1 l, 2 tw; out 1 of 1+2, 2 of 1',
-    );
+    expect(
+      devicesOf({ ...given, equipment: [planned('converter', 'S', given.feeds), ...given.equipment] })[0],
+    ).toBe('S: in 1 l, 2 tw; out 1 of 1+2, 2 of 1');
   });
 
   it('that do not join send each of two outputs on by itself', () => {
@@ -106,10 +105,9 @@ describe('devices between outputs and amplifiers', () => {
     });
     const converter = madeDevice({ kind: 'converter', name: 'C', inputs: 2, outputs: 2, sums: false });
     const given = around([both], { devices: [amplifier, converter] });
-    expect(devicesOf({ ...given, equipment: [line('converter', 'C')] })).toEqual([
-      'C: in 1 l, 2 r; out 1 of 1, 2 of 2',
-      'A: in 1 converter 1, 2 converter 2; out 1 of 1+2',
-    ]);
+    expect(
+      devicesOf({ ...given, equipment: [planned('converter', 'C', given.feeds), ...given.equipment] }),
+    ).toEqual(['C: in 1 l, 2 r; out 1 of 1, 2 of 2', 'A: in 1 converter 1, 2 converter 2; out 1 of 1+2']);
   });
 
   it('of which only the kind is known have room for all; data needs no output', () => {
@@ -154,7 +152,7 @@ describe('channels of amplifiers', () => {
       'not-fed',
     ]);
     // The output of the side that is not fed keeps its wire whole.
-    expect(finished.outputs.map((o) => o.parted !== null)).toEqual([true, false]);
+    expect(finished.outputs.map((o) => o.intercepted !== null)).toEqual([true, false]);
   });
 
   it('wake after the device before them, or by what wakes the plan', () => {
@@ -163,7 +161,7 @@ describe('channels of amplifiers', () => {
       const given = around(stereo(), { devices: [amplifier, converter] });
       const { finished } = madePlan({
         ...given,
-        equipment: [line(kind, 'C')],
+        equipment: [planned(kind, 'C', given.feeds), ...given.equipment],
         setup: { turnOn: { by: 'accessory' } },
       });
       return finished.devices.map((d) => (typeof d.wokenBy === 'string' ? d.wokenBy : d.wokenBy.deviceId));
@@ -181,6 +179,31 @@ describe('channels of amplifiers', () => {
         (d) => d.id,
       );
     expect(ids('A')).toEqual(ids('Another'));
+  });
+});
+
+describe('a plan that was kept before the library changed', () => {
+  const feeds = [
+    madeFeed({
+      sources: [left],
+      target: { layout: 'mono', speaker: { coils: 2 } },
+      feed: {
+        side: 'mono',
+        device: 'direct',
+        coils: { name: 'coils in parallel', ohm: 2, wattsPerCoil: 100, bridged: true },
+      },
+    }),
+  ];
+  it('keeps the amplifier and the bridging that were planned, not what would be chosen today', () => {
+    const given = around(feeds, { devices: [amplifier] });
+    const { finished } = madePlan({ ...given, equipment: [planned('amplifier', 'Gone', feeds)] });
+    expect(finished.devices.map((d) => [d.name, d.libraryId, d.outputs.length])).toEqual([['Gone', null, 2]]);
+  });
+  it('and an amplifier renamed since is the same one', () => {
+    const renamed = { ...amplifier, name: 'Renamed' };
+    const given = around(feeds, { devices: [renamed] });
+    const { finished } = madePlan({ ...given, equipment: [planned('amplifier', 'A', feeds)] });
+    expect(finished.devices.map((d) => [d.name, d.libraryId])).toEqual([['A', 'A']]);
   });
 });
 

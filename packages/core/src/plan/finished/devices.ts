@@ -34,8 +34,15 @@ export function finishedDevices(
     const feed = feeds.get(key);
     if (!feed) continue;
     const signals = throughDevice(feed, { input, equipment: proposal.equipment, wakes, between });
+    const line = proposal.equipment.find(
+      (e) => e.kind === 'amplifier' && e.targetIds.includes(feed.targetId),
+    );
+    const planned = modelOf(line, input);
     const drive = drives.get(channel.target.id)!;
-    const driven = intoAmplifier(signals, channel, drive, amplifiers, between.length > 0 ? null : wakes);
+    // The library has changed since: what is known is what was kept.
+    const bridged =
+      drive.amplifier?.id === planned.model?.id ? drive.bridged : (feed.coils?.bridged ?? false);
+    const driven = intoAmplifier(signals, channel, { ...planned, bridged, into: amplifiers });
     if (driven) sources.set(key, driven);
   }
   // The last device before the amplifiers wakes them, so that they wake after it and sleep before it.
@@ -47,6 +54,17 @@ export function finishedDevices(
     drives,
   };
 }
+
+interface Planned {
+  /** null: none in the library, or no longer there */
+  model: LibraryDevice | null;
+  name: string | null;
+}
+
+const modelOf = (line: Equipment | undefined, { devices }: PlanInput): Planned => ({
+  model: devices.find((d) => d.id === line?.deviceId) ?? null,
+  name: line?.name ?? null,
+});
 
 interface Between {
   input: PlanInput;
@@ -63,14 +81,14 @@ function throughDevice(feed: Feed, { input, equipment, wakes, between }: Between
   if (kind === null) return wanted;
   const lines = equipment.filter((e) => e.kind !== 'amplifier' && e.targetIds.includes(feed.targetId));
   const line = lines.find((e) => e.kind === kind) ?? lines[0];
-  const model = input.devices.find((d) => d.name === line?.name) ?? null;
+  const planned = modelOf(line, input);
   const of = line?.kind ?? kind;
   // What is not joined into one output leaves by as many as came in.
   const joined = feed.device === 'summing-converter' || feed.device === 'processor';
   const leaving = joined ? 1 : wanted.length;
   const device =
-    between.find((d) => d.kind === of && d.model === model && hasRoom(d, wanted, leaving)) ??
-    started({ of, model, id: `${of}:${keyOf(feed)}`, wakes, into: between });
+    between.find((d) => d.kind === of && isThat(d, planned) && hasRoom(d, wanted, leaving)) ??
+    started({ of, ...planned, id: `${of}:${keyOf(feed)}`, wakes, into: between });
   const inputs = wanted.map((source) => inputFor(device, source));
   const outputs = joined ? [inputs] : inputs.map((n) => [n]);
   return outputs.map((mixed) => {
@@ -80,24 +98,21 @@ function throughDevice(feed: Feed, { input, equipment, wakes, between }: Between
   });
 }
 
-function started({
-  of,
-  model,
-  id,
-  wakes,
-  into,
-}: {
+const isThat = (built: Building, { model, name }: Planned) => built.model === model && built.name === name;
+
+interface Start extends Planned {
   of: Building['kind'];
-  model: LibraryDevice | null;
   id: string;
   wakes: Between['wakes'];
   into: Building[];
-}): Building {
+}
+
+function started({ of, model, name, id, wakes, into }: Start): Building {
   const device: Building = {
     id,
     kind: of,
     libraryId: model?.id ?? null,
-    name: model?.name ?? null,
+    name,
     inputs: [],
     outputs: [],
     wokenBy: of === 'passive-converter' || model?.needsSupply === false ? 'nothing' : wakes,
@@ -132,22 +147,22 @@ function inputFor(device: Building, source: SignalSource): number {
 function intoAmplifier(
   signals: readonly SignalSource[],
   { target, side }: WantedChannel,
-  drive: Drive,
-  amplifiers: Building[],
-  wakes: Between['wakes'] | null,
+  { model, name, bridged, into }: Planned & { bridged: boolean; into: Building[] },
 ): Extract<SignalSource, { from: 'device' }> | null {
-  const model = drive.amplifier;
+  // Of an amplifier that nobody has chosen yet, each target gets one of its own.
+  const shared = (d: Building) => (name === null ? d.id.startsWith(`amplifier:${target.id}/`) : true);
   const device =
-    amplifiers.find((d) => (model ? d.model === model : d.id.startsWith(`amplifier:${target.id}/`))) ??
+    into.find((d) => isThat(d, { model, name }) && shared(d)) ??
     started({
       of: 'amplifier',
       model,
+      name,
       id: `amplifier:${keyOf({ targetId: target.id, side })}`,
-      wakes: wakes ?? 'nothing',
-      into: amplifiers,
+      wakes: 'nothing',
+      into,
     });
   const first = device.outputs.length + 1;
-  const takes = drive.bridged ? 2 : 1;
+  const takes = bridged ? 2 : 1;
   if (model && first + takes - 1 > model.amplifier!.channels) return null;
   const of = signals.map((source) => {
     const n = device.inputs.length + 1;
@@ -155,6 +170,6 @@ function intoAmplifier(
     return n;
   });
   for (let n = first; n < first + takes; n++)
-    device.outputs.push({ n, bridgedWith: drive.bridged ? 2 * first + 1 - n : null, of });
+    device.outputs.push({ n, bridgedWith: bridged ? 2 * first + 1 - n : null, of });
   return { from: 'device', deviceId: device.id, output: first };
 }

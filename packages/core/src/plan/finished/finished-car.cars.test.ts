@@ -32,7 +32,7 @@ function readOut(input: PlanInput, car: FinishedCar) {
       ...o.drives.inputs.map((i) => `${car.devices.find((d) => d.id === i.deviceId)!.name} in ${i.input}`),
       ...(o.drives.factoryAmplifier ? ['the factory amplifier'] : []),
     ];
-    const wire = o.parted ? `${o.parted.by} to ${source(o.parted.carSide)}` : 'whole';
+    const wire = o.intercepted ? `${o.intercepted.by} to ${source(o.intercepted.carSide)}` : 'whole';
     return `${output(o.pairId)}: ${o.plays ? drives.join(', ') || 'nothing' : 'silent'}; ${wire}`;
   });
   return { speakers, outputs };
@@ -44,7 +44,7 @@ function built(n: number, way: string) {
 }
 
 describe('what becomes of each speaker and each output', () => {
-  it('of the people carrier, summed: the woofer wires are parted, all else stays on its output', () => {
+  it('of the people carrier, summed: the woofer wires are intercepted, all else stays on its output', () => {
     const { speakers, outputs } = built(0, 'sum');
     expect(speakers).toEqual([
       'Front left woofer: replaced',

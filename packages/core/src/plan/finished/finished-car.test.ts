@@ -35,10 +35,10 @@ function broken(car: FinishedCar, input: PlanInput): string[] {
     ...car.outputs.flatMap((o) => {
       const pair = input.pairs.find((p) => p.id === o.pairId)!;
       return [
-        // Who drives a factory wire from elsewhere must have parted it: two sources would meet.
+        // Who drives a factory wire from elsewhere must have intercepted it: two sources would meet.
         ...say(
-          o.plays && (o.parted?.carSide ?? null) !== null && o.drives.coils.length > 0,
-          `${o.pairId} drives a speaker beyond where its wire is parted`,
+          o.plays && (o.intercepted?.carSide ?? null) !== null && o.drives.coils.length > 0,
+          `${o.pairId} drives a speaker beyond where its wire is intercepted`,
         ),
         ...say(
           !o.plays && o.drives.coils.length + o.drives.inputs.length > 0,
@@ -52,7 +52,7 @@ function broken(car: FinishedCar, input: PlanInput): string[] {
       ];
     }),
     ...[...outputs.keys()].flatMap((pairId) => {
-      const takers = car.outputs.filter((o) => o.pairId === pairId && o.parted?.carSide);
+      const takers = car.outputs.filter((o) => o.pairId === pairId && o.intercepted?.carSide);
       return say(takers.length > 1, `${pairId} is taken over twice`);
     }),
     ...car.devices.flatMap((d) => {

@@ -5,7 +5,7 @@ import { type FactorySystem, factorySystemOf } from '../context.ts';
 import type { PlanInput, PlanPair } from '../plan-input.ts';
 import { finishedDevices } from './devices.ts';
 import { type Driving, finishedSpeakers } from './speakers.ts';
-import { type BuiltPlan, channelsOf, factoryDrivers, partedBy, takenWires } from './wires.ts';
+import { type BuiltPlan, channelsOf, factoryDrivers, interceptedBy, takenWires } from './wires.ts';
 
 /**
  * The car as it is when a way in has been built: what every factory output drives, what drives every speaker, which
@@ -84,6 +84,7 @@ function finishedOutput(
   const tapped = inputs.length > 0 && proposal.setup?.joining === 'cut';
   return {
     pairId: pair.id,
+    line,
     plays: plays(pair.id),
     drives: {
       coils,
@@ -91,9 +92,9 @@ function finishedOutput(
       resistor: bare ? resistorOf(pair, inputs.length > 0, volts.maxVolts, proposal, system) : null,
       factoryAmplifier: line && !bypassed,
     },
-    parted:
+    intercepted:
       cutOff || tapped
-        ? { by: partedBy(proposal), carSide: carSide ? devices.sourceOf(carSide) : null }
+        ? { by: interceptedBy(proposal), carSide: carSide ? devices.sourceOf(carSide) : null }
         : null,
     volts,
   };

@@ -83,6 +83,8 @@ export function takenWires(
   return taken;
 }
 
-/** How wires are parted here: a tap parts nothing, so that where one must be parted, a harness pair does it. */
-export const partedBy = ({ setup }: Pick<BuiltPlan, 'setup'>): NonNullable<FinishedOutput['parted']>['by'] =>
+/** How wires are intercepted here: a tap leaves a wire whole, so where one must lead elsewhere, a harness pair does it. */
+export const interceptedBy = ({
+  setup,
+}: Pick<BuiltPlan, 'setup'>): NonNullable<FinishedOutput['intercepted']>['by'] =>
   setup?.joining === 'cut' ? 'cut' : 'harness-pair';

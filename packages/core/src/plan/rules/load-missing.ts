@@ -1,3 +1,4 @@
+import { isUnused } from '../../model/finished-car.ts';
 import { pairName } from '../../model/unit.ts';
 import { isLine, sensesLoad } from '../complete-feed.ts';
 import { LOAD_ENOUGH_OHM } from '../../load/load-resistor.ts';
@@ -18,9 +19,7 @@ export const loadMissing: PlanRule = ({ feeds, finished, context }) => {
   // What nobody taps and whose speaker went is left with nothing at all.
   const left = context.input.pairs.filter((pair) => {
     const output = finished.outputs.find((o) => o.pairId === pair.id);
-    if (!output?.plays || isLine(pair, context)) return false;
-    const { coils, inputs, resistor } = output.drives;
-    return resistor === null && coils.length + inputs.length === 0;
+    return output !== undefined && isUnused(output) && output.drives.resistor === null;
   });
   const bare = [...tapped.map((s) => s.pair), ...left];
   const once = bare.filter((pair, i) => bare.findIndex((o) => o.id === pair.id) === i);

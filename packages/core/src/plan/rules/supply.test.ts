@@ -3,6 +3,7 @@ import { START_BRIEF } from '../../model/brief.ts';
 import {
   madeAmplifier,
   madeDrive,
+  madeEquipment,
   madeFeed,
   madePlan,
   type MadePlan,
@@ -167,8 +168,8 @@ describe('going to sleep', () => {
     expect(turned({ restart: 'unknown' })).toEqual([]);
   });
   const devices = (count: number) => [
-    { kind: 'amplifier' as const, name: 'A', count, says: '', priceClass: 2, targetIds: [] },
-    { kind: 'converter' as const, name: 'B', count: 1, says: '', priceClass: 2, targetIds: [] },
+    madeEquipment('amplifier', 'A', { count }),
+    madeEquipment('converter', 'B'),
   ];
   const lead = (turnOn: MadeSetup['turnOn'], count = 1) =>
     of(remoteLoad, { turnOn }, { equipment: devices(count) });

@@ -9,7 +9,7 @@ export const wishKept: PlanRule = ({ plan, context }) => {
       ? [planRemark('wish-kept', 'error', text, { remedy, settle: INTAKE })]
       : [];
   const lost = (rule: string) => plan.losses.some((l) => l.rule === rule);
-  const large = plan.equipment.filter((e) => devices.find((d) => d.name === e.name)?.size === 'large');
+  const large = plan.equipment.filter((e) => devices.find((d) => d.id === e.deviceId)?.size === 'large');
   return [
     ...broken(
       'no-cut-wires',

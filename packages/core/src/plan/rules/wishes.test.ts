@@ -2,10 +2,10 @@ import { describe, expect, it } from 'vitest';
 import type { KeepItem } from '../../model/brief.ts';
 import { START_BRIEF } from '../../model/brief.ts';
 import { START_INTAKE } from '../../model/intake.ts';
-import type { Equipment } from '../../model/plan.ts';
 import {
   madeAmplifier,
   madeDevice,
+  madeEquipment,
   madeDrive,
   madeFeed,
   madePlan,
@@ -25,16 +25,6 @@ import { networkNode } from './network-node.ts';
 import { warningSoundLost } from './warning-sound-lost.ts';
 import { wishKept } from './wish-kept.ts';
 import { withinBudget } from './within-budget.ts';
-
-const line = (part: Partial<Equipment>): Equipment => ({
-  kind: 'converter',
-  name: null,
-  count: 1,
-  says: '2 inputs',
-  priceClass: 2,
-  targetIds: ['t1'],
-  ...part,
-});
 
 describe('what Find forbids', () => {
   const harness = {
@@ -151,7 +141,11 @@ describe('what the owner wants', () => {
     );
   const loss = (rule: string) => ({ losses: [{ rule, text: '', consent: true }] });
   const large = {
-    equipment: [line({ name: 'Wide' }), line({ name: 'Tall' }), line({})],
+    equipment: [
+      madeEquipment('converter', 'Wide'),
+      madeEquipment('converter', 'Tall'),
+      madeEquipment('converter', null, { says: '2 inputs', priceClass: 2 }),
+    ],
     input: {
       devices: [
         madeDevice({ kind: 'processor', name: 'Wide', size: 'large' }),
@@ -225,10 +219,10 @@ describe('what is bought', () => {
   });
   it('what only its kind is known of is named, and what it must do', () => {
     const equipment = [
-      line({}),
-      line({ kind: 'amplifier' }),
-      line({ kind: 'data-interface' }),
-      line({ name: 'Known' }),
+      madeEquipment('converter', null, { says: '2 inputs', priceClass: 2 }),
+      madeEquipment('amplifier'),
+      madeEquipment('data-interface'),
+      madeEquipment('converter', 'Known'),
     ];
     const more = { settle: 'library', remedy: 'Add one to the library' };
     expect(deviceChosen(madePlan({ equipment }))).toEqual([
@@ -238,14 +232,16 @@ describe('what is bought', () => {
     ]);
   });
   it('an interface is asked about this car', () => {
-    expect(interfaceFits(madePlan({ equipment: [line({ kind: 'data-interface', name: 'Gate' })] }))).toEqual([
+    expect(interfaceFits(madePlan({ equipment: [madeEquipment('data-interface', 'Gate')] }))).toEqual([
       verdict('assumption', 'interface-fits', 'Nobody has shown that Gate works with this car’s data', {
         settle: 'library',
         remedy: 'Ask its maker',
       }),
     ]);
     expect(
-      interfaceFits(madePlan({ equipment: [line({ kind: 'data-interface' }), line({ name: 'Known' })] })),
+      interfaceFits(
+        madePlan({ equipment: [madeEquipment('data-interface'), madeEquipment('converter', 'Known')] }),
+      ),
     ).toEqual([]);
   });
   it('processed channels come no later than 5 ms', () => {
