@@ -14,7 +14,7 @@ import { JobStates } from './job-states.ts';
 /** Comparisons that are held in memory; the largest is some 500 kB. */
 const MOST_KEPT = 32;
 
-const CANNOT_BE_USED = (field: string) =>
+const cannotBeUsed = (field: string) =>
   ProblemError.invalid([{ field, message: 'cannot be used on this car; the list of proposals says why' }]);
 
 /** Plans worked out from what is known now; nothing of it is stored. */
@@ -68,7 +68,7 @@ export class ProposalsService {
     const given = async () => ({ question: await this.question(jobId), strategy, changes });
     const proposal = await this.pool.run('rework', given, { signal, shared });
     if (proposal) return proposal;
-    throw CANNOT_BE_USED('strategy');
+    throw cannotBeUsed('strategy');
   }
 
   /** What drives what once a way in is built, or a plan as it was kept. */
@@ -80,7 +80,7 @@ export class ProposalsService {
     const given = async () => ({ question: await this.question(jobId), way });
     const car = await this.pool.run('finishedCar', given, { signal });
     if (car) return car;
-    throw CANNOT_BE_USED('way');
+    throw cannotBeUsed('way');
   }
 
   private question(jobId: string): Promise<PlanQuestion> {

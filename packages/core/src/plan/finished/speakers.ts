@@ -87,7 +87,7 @@ function ofChannel(channel: WantedChannel, { proposal, devices, taken }: Driving
   const source = devices.sourceOf(channel);
   const drive = devices.drives.get(target.id)!;
   const coils = speaker.drivers * speaker.coils;
-  const wire = [...taken.values()].includes(channel) ? 'factory' : 'new';
+  const wire = [...taken.values()].includes(channel) ? ('factory' as const) : ('new' as const);
   return {
     id: `new:${target.id}/${side}`,
     made: 'new',
@@ -98,7 +98,7 @@ function ofChannel(channel: WantedChannel, { proposal, devices, taken }: Driving
     fate: source ? 'added' : 'not-fed',
     coils: Array.from({ length: coils }, () => ({
       source,
-      wire: source && (wire as 'factory' | 'new'),
+      wire: source && wire,
       ohm: speaker.ohm,
       watts: source && drive.watts !== null ? drive.watts / coils : null,
     })),
