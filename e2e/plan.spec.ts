@@ -1,30 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { complaintsOf, demoJob, seen } from './shop.ts';
-
-/** Accepts every open assumption and records every consent that the plan asks for. */
-async function signAll(page: Page): Promise<void> {
-  const path = page.getByRole('link', { name: 'Signal path' });
-  await path.click();
-  // The view before stays until this one is loaded, and has such a button too.
-  await expect(path).toHaveAttribute('aria-current', 'page');
-  await page.getByRole('button', { name: 'Accept by name …' }).click();
-  const form = page.getByRole('form', { name: 'Accept the assumptions' });
-  await form.getByRole('button', { name: 'All' }).click();
-  await form.getByLabel('Signed by').fill('Bay 2');
-  await form.getByRole('button', { name: 'Accept the assumptions' }).click();
-  await expect(form).toBeHidden();
-  await page.getByRole('link', { name: 'Owner and losses' }).click();
-  await expect(page.getByRole('heading', { name: 'What the owner loses' })).toBeVisible();
-  const record = page.getByRole('button', { name: 'Record the owner’s consent …' });
-  if (await record.isVisible()) {
-    await record.click();
-    const consent = page.getByRole('form', { name: 'Record consent' });
-    await consent.getByRole('button', { name: 'All' }).click();
-    await consent.getByLabel('Signed by').fill('Front desk');
-    await consent.getByRole('button', { name: 'Record consent' }).click();
-    await expect(consent).toBeHidden();
-  }
-}
+import { complaintsOf, demoJob, seen, signAll } from './shop.ts';
 
 const verdict = (page: Page) => page.locator('.plan-head .verdict');
 const row = (page: Page, name: string) => page.locator('.compare-table tbody tr', { hasText: name });
@@ -83,8 +58,9 @@ test('from a wish to a ready plan by summing, with the wish changed midway', asy
   for (const c of woofer.captures) await page.request.post(`/api/v1/captures/${c.id}/withdraw`);
   await page.reload();
   await expect(page.locator('.stale-plan')).toContainText('Front left woofer: its band is assumed');
-  await page.getByRole('link', { name: 'See what it would be now' }).click();
-  await expect(page.getByRole('button', { name: /Keep/ })).toBeVisible();
+  await expect(verdict(page)).toHaveText(/out of date|no longer holds/);
+  await page.getByRole('button', { name: 'Change this plan' }).click();
+  await expect(page.getByRole('button', { name: 'Keep as next revision' })).toBeVisible();
   expect(complaints).toEqual([]);
 });
 

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import type { APIRequestContext, Page } from '@playwright/test';
+import { type APIRequestContext, expect, type Page } from '@playwright/test';
 import type { JobView } from '@ulpen/core';
 
 export type JobSeen = JobView;
@@ -67,4 +67,29 @@ export async function passGate(page: Page): Promise<void> {
   await page.getByRole('heading', { name: 'Before a lead touches the car' }).waitFor();
   for (const box of await page.getByRole('checkbox').all()) await box.check();
   await page.getByRole('button', { name: /open the input/ }).click();
+}
+
+/** Accepts every open assumption and records every consent that the plan asks for. */
+export async function signAll(page: Page): Promise<void> {
+  const path = page.getByRole('link', { name: 'Signal path' });
+  await path.click();
+  // The view before stays until this one is loaded, and has such a button too.
+  await expect(path).toHaveAttribute('aria-current', 'page');
+  await page.getByRole('button', { name: 'Accept by name …' }).click();
+  const form = page.getByRole('form', { name: 'Accept the assumptions' });
+  await form.getByRole('button', { name: 'All' }).click();
+  await form.getByLabel('Signed by').fill('Bay 2');
+  await form.getByRole('button', { name: 'Accept the assumptions' }).click();
+  await expect(form).toBeHidden();
+  await page.getByRole('link', { name: 'Owner and losses' }).click();
+  await expect(page.getByRole('heading', { name: 'What the owner loses' })).toBeVisible();
+  const record = page.getByRole('button', { name: 'Record the owner’s consent …' });
+  if (await record.isVisible()) {
+    await record.click();
+    const consent = page.getByRole('form', { name: 'Record consent' });
+    await consent.getByRole('button', { name: 'All' }).click();
+    await consent.getByLabel('Signed by').fill('Front desk');
+    await consent.getByRole('button', { name: 'Record consent' }).click();
+    await expect(consent).toBeHidden();
+  }
 }

@@ -115,16 +115,24 @@ test('a kept plan says when it is out of date, and what stands on it cannot be d
   await target.getByRole('button', { name: 'Save' }).click();
   await page.getByRole('link', { name: 'See the plan' }).click();
   await page.getByRole('button', { name: /Speaker level, direct .*out of date/ }).click();
-  await expect(page.getByText('Worked out before the last reading.')).toBeVisible();
-  await page.getByRole('link', { name: 'See what it would be now' }).click();
-  await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeVisible();
+  await expect(page.getByText(/Rear pair, left now needs 150 Hz to/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep the updated plan' }).click();
+  await expect(page.getByText('Kept as revision 2.')).toBeVisible();
+  const kept = page.getByRole('region', { name: 'Kept plans' });
+  await expect(kept.getByRole('button', { name: /, revision 2 .*holds/ })).toBeVisible();
   const remove = async () => {
-    await page.getByRole('button', { name: /Remove the plan/ }).click();
+    await kept
+      .getByRole('button', { name: /Remove the plan/ })
+      .first()
+      .click();
     await page.getByRole('dialog').getByRole('button', { name: 'Remove the plan' }).click();
-    await expect(page.getByRole('region', { name: 'Kept plans' })).toBeHidden();
+    await expect(page.getByRole('dialog')).toBeHidden();
   };
   await remove();
+  await expect(kept).not.toContainText('revision 2');
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('region', { name: 'Kept plans' })).toBeVisible();
+  await expect(kept).toContainText('revision 2');
   await remove();
+  await remove();
+  await expect(kept).toBeHidden();
 });

@@ -74,37 +74,15 @@ async function prepare(origin) {
     body: { kind: 'silence', engine: 'off', doors: 'closed', volts: 0.1 },
     note: '',
   };
-  const tap = { pairId: pair.id, captureId: capture.id, inverted: false, gainDb: 0 };
-  const feed = {
-    targetId: target.id,
-    side: 'mono',
-    device: 'converter',
-    taps: [tap],
-    correction: [],
-    boostDb: 0,
-    need: { lowHz: 30, highHz: 80 },
-    levelDb: [0],
-    span: null,
-    phase: 'measured',
-    withinDb: 1,
-    covers: true,
-    missing: [],
+  const tap = { pairId: pair.id, inverted: false, gainDb: 0 };
+  const changes = {
+    setup: { loudestStep: 12, turnOn: { by: 'accessory' } },
+    feeds: [{ targetId: target.id, side: 'mono', taps: [tap] }],
+    loads: [{ pairId: pair.id, load: 'resistor' }],
+    boxes: [],
   };
-  const proposal = {
-    strategy: 'convert',
-    title: 'x',
-    device: 'converter',
-    covers: true,
-    withinDb: 1,
-    feeds: [feed],
-    reasons: [],
-    remarks: [],
-  };
-  const plan = {
-    name: 'P',
-    proposal,
-    basis: { captures: [{ id: capture.id, pairVersion: 1 }], targets: [] },
-  };
+  const { fingerprint } = await must(origin, 'GET', `/jobs/${job.id}/fingerprint`);
+  const plan = { name: 'P', strategy: 'convert', changes, fingerprint, revises: null };
   const recordingFields = {
     firstPairId: pair.id,
     secondPairId: null,
@@ -148,6 +126,9 @@ async function prepare(origin) {
       ['POST', `${at}/targets`, TARGET],
       ['PUT', `/targets/${target.id}`, { ...TARGET, version: 1 }],
       ['POST', `${at}/plans`, plan],
+      ['PUT', `${at}/draft`, { strategy: 'convert', version: 0, changes, planId: null }],
+      ['POST', `${at}/draft/undo`, { strategy: 'convert', version: 1 }],
+      ['POST', `${at}/draft/redo`, { strategy: 'convert', version: 2 }],
       [
         'POST',
         `${at}/proposals`,
@@ -188,6 +169,7 @@ async function prepare(origin) {
         'photos',
         'removed',
         'proposals',
+        'fingerprint',
         'simulation/sheet',
       ].map((r) => ['GET', `/jobs/:id/${r}`]),
       ...['units', 'pairs', 'connectors', 'targets', 'sheets', 'plans', 'devices', 'photos'].map((r) => [
@@ -198,6 +180,8 @@ async function prepare(origin) {
         'POST',
         `/${r}/:id/withdraw`,
       ]),
+      ['POST', '/plans/:id/agreement'],
+      ['DELETE', '/plans/:id/agreement'],
       ['GET', '/:id'],
       ['GET', '/jobs/:id/:id'],
       ['POST', `/readings/${taken.id}/:id`],

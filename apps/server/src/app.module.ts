@@ -7,6 +7,7 @@ import { DatabaseModule } from './database/database.module.ts';
 import type { ConnectOptions } from './database/knex.ts';
 import { DecisionsModule } from './decisions/decisions.module.ts';
 import { DevicesModule } from './devices/devices.module.ts';
+import { DraftsModule } from './drafts/drafts.module.ts';
 import { EventsModule } from './events/events.module.ts';
 import { HarnessModule } from './harness/harness.module.ts';
 import { HealthController } from './health/health.controller.ts';
@@ -42,6 +43,7 @@ export class AppModule {
         TargetsModule,
         PhotosModule,
         PlansModule,
+        DraftsModule,
         JobFilesModule,
         IntakesModule,
         ConnectorsModule,

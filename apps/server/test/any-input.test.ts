@@ -1,4 +1,4 @@
-import type { Job, Pair, Problem, Target, Unit } from '@ulpen/core';
+import { type Job, NO_CHANGES, type Pair, type Problem, type Target, type Unit } from '@ulpen/core';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { CAPTURE, lowPass, PAIR, runningApp, type RunningApp, TARGET } from './running-app.ts';
@@ -86,7 +86,7 @@ describe('any input is answered', () => {
         [
           'POST',
           `/api/v1/jobs/${job.id}/plans`,
-          { name: 'x', proposal: {}, basis: { captures: [], targets: [] } },
+          { name: 'x', strategy: 'convert', changes: NO_CHANGES, fingerprint: 'f'.repeat(64), revises: null },
         ] as const,
     ],
   ])('%s', async (_, request) => {

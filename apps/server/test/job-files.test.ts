@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import type { Comparison, Job, JobFile, Plan, Problem } from '@ulpen/core';
+import { type Job, type JobFile, NO_CHANGES, type Plan, type Problem } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { runningApp, type RunningApp } from './running-app.ts';
+import { type Answer, runningApp, type RunningApp, type Seen } from './running-app.ts';
 
 let app: RunningApp;
 let demo: string;
@@ -18,12 +18,13 @@ describe('job files', () => {
     const view = await app.view(job.id);
     const captures = view.units[0].pairs.flatMap((p) => p.captures);
     await app.call('POST', `/api/v1/captures/${captures[1].id}/withdraw`);
-    const { body } = await app.call<Comparison>('GET', `/api/v1/jobs/${job.id}/proposals`);
-    const { proposals } = body;
-    const [first] = proposals;
+    const { body } = await app.call<Seen>('GET', `/api/v1/jobs/${job.id}/proposals`);
+    const { fingerprint } = body;
+    const proposals = body.proposals.slice(0, 4);
+    const [best] = proposals;
     const signed = [
-      ...first.remarks.filter((r) => r.severity === 'assumption'),
-      { ...first.losses[0], targetId: null, pairId: null },
+      ...best.remarks.filter((r) => r.severity === 'assumption'),
+      { ...best.losses[0], targetId: null, pairId: null },
     ].map(({ rule, text, targetId, pairId }, i, all) => ({
       kind: i < all.length - 1 ? 'accepted' : 'consent',
       rule,
@@ -34,30 +35,27 @@ describe('job files', () => {
       note: '',
     }));
     expect((await app.call('POST', `/api/v1/jobs/${job.id}/decisions`, signed)).status).toBe(201);
-    const basis = {
-      captures: captures.map((c) => ({ id: c.id, pairVersion: 1 })),
-      targets: view.targets.map((t) => ({ id: t.id, version: 1 })),
-      checks: 0,
-      recordings: 0,
-      brief: 1,
-    };
-    for (const proposal of proposals) {
-      expect(
-        (
-          await app.call<Plan>('POST', `/api/v1/jobs/${job.id}/plans`, {
-            name: proposal.title,
-            proposal,
-            basis,
-          })
-        ).status,
-      ).toBe(201);
+    let revises: string | null = null;
+    for (const { strategy, title } of proposals) {
+      const plan: object = { name: title, strategy, fingerprint, revises };
+      const kept: Answer<Plan> = await app.call('POST', `/api/v1/jobs/${job.id}/plans`, plan);
+      expect(kept.status).toBe(201);
+      revises = kept.body.id;
     }
+    const changes = { ...NO_CHANGES, loads: [{ pairId: view.units[0].pairs[0].id, load: 'resistor' }] };
+    const draft = { strategy: 'convert', version: 0, changes, planId: revises };
+    expect((await app.call('PUT', `/api/v1/jobs/${job.id}/draft`, draft)).status).toBe(200);
     const exported = await fileOf(job.id);
     expect(exported.plans).toHaveLength(proposals.length);
     const again = await app.jobFile<Job>(JSON.stringify(exported));
     expect(again.status).toBe(201);
     expect(again.body.id).not.toBe(job.id);
     expect(await fileOf(again.body.id)).toEqual(exported);
+    // Nothing here has worked them out, whatever the file says of them.
+    const copy = await app.view(again.body.id);
+    expect(copy.plans.map((p) => p.fingerprint)).toEqual(proposals.map(() => null));
+    expect(new Set(copy.plans.map((p) => p.seriesId)).size).toBe(1);
+    expect(copy.drafts).toMatchObject([{ strategy: 'convert', changes: { loads: [{ load: 'resistor' }] } }]);
   });
 
   it('keeps the measured points to the last digit', async () => {
@@ -84,6 +82,21 @@ describe('job files', () => {
       'a plan that names what is not there',
       () => JSON.stringify({ ...JSON.parse(demo), plans: [strayPlan()] }),
       'plans.0.proposal.feeds.0.targetId',
+    ],
+    [
+      'one revision twice',
+      () => JSON.stringify({ ...JSON.parse(demo), plans: [barePlan(), barePlan()] }),
+      'plans.1.revision',
+    ],
+    [
+      'two plans that are agreed',
+      () => JSON.stringify({ ...JSON.parse(demo), plans: [agreedPlan(1), agreedPlan(2)] }),
+      'plans.1.agreedAt',
+    ],
+    [
+      'two drafts of one way in',
+      () => JSON.stringify({ ...JSON.parse(demo), drafts: [bareDraft(), bareDraft()] }),
+      'drafts.1.strategy',
     ],
     [
       'two outputs in one cavity',
@@ -134,10 +147,16 @@ function strayPlan() {
   return {
     name: 'stray',
     createdAt: '2026-11-01T00:00:00.000Z',
-    basis: { captures: [], targets: [] },
+    series: 1,
+    revision: 1,
+    agreedAt: null,
     proposal,
   };
 }
+
+const barePlan = () => ({ ...strayPlan(), proposal: { ...strayPlan().proposal, feeds: [] } });
+const agreedPlan = (series: number) => ({ ...barePlan(), series, agreedAt: '2026-11-02T09:05:00.000Z' });
+const bareDraft = () => ({ strategy: 'convert', changes: NO_CHANGES });
 
 function crowded(file: JobFile): JobFile {
   file.units[0].pairs[1].ends = file.units[0].pairs[0].ends;

@@ -24,6 +24,7 @@ const LANDED: Record<string, string> = {
   '010-output-ends.ts': 'fbb75fd20a771d4f59b37ac0782ef4647365da04c1d5d41a951ebc1e3726bc60',
   '011-events.ts': 'b6e68e3c4fb9c7bb9efe8eaf8de8e4ad11e2e5b8ee769c09099aeff1e0966356',
   '012-reading-kinds.ts': '2dedfd2af3149701b0963d2386e939f0b827411a07abf11e7b7aa02b18136690',
+  '013-plan-revisions.ts': '8291b77d6a00bcc8aad4477543d6e7db0b701efed17418272af0f4e4deb2975d',
   'helpers.ts': '2b8bb186ebe48750660c71e2eb26f4313a360b266a1f44be1fe85a385262cd67',
 };
 
@@ -153,7 +154,10 @@ describe('rows in place', () => {
       const pins = name > '008-measured-against' ? [{ because: 'as it was', withdrawnAt: null }] : [];
       expect(pairs[0].captures[0].pins).toMatchObject(pins);
       expect(view.targets).toMatchObject([{ name: 'Front' }]);
-      expect(view.plans).toMatchObject([{ name: 'Kept', proposal: { strategy: 'convert' } }]);
+      // The first revision of a plan of its own; what it was worked out from was noted otherwise.
+      const [plan] = view.plans;
+      expect(plan).toMatchObject({ name: 'Kept', revision: 1, agreedAt: null, fingerprint: null });
+      expect([plan.seriesId === plan.id, plan.proposal.strategy]).toEqual([true, 'convert']);
       // Those of outputs, where the version knew none: a line has none, and two coils are one speaker's.
       expect(view.speakers.length).toBe(name <= '010-output-ends' ? pairs.length - 2 : 1);
       // A write of today stands beside them, and the whole goes through a file.

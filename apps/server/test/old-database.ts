@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { analyseResponse, START_BRIEF, START_CONDITIONS, START_INTAKE } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { packNumbers } from '../src/database/rows.ts';
@@ -286,6 +287,7 @@ async function fillPlan(knex: Knex, { jobId, pairId, captureId, targetId }: Plan
   };
   const planId = await insert(knex, 'plans', {
     job_id: jobId,
+    series_id: randomUUID(),
     name: 'Kept',
     strategy: early,
     created_at: AT,

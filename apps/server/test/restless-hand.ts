@@ -4,6 +4,7 @@ import {
   type Job,
   type Pair,
   type Photo,
+  type PlanFingerprint,
   type Removed,
   type Sheet,
   START_BRIEF,
@@ -26,6 +27,7 @@ const SILENCE = (() => {
   return [wavHeader({ sampleRate: 48_000, channels: 1, bits: 16 }, samples.length), data];
 })();
 
+const WAYS = ['convert', 'sum', 'direct'];
 const STAGES = ['unknown', 'line', 'single-ended', 'bridge'] as const;
 
 /** One job that a restless hand works on; what is refused is refused, what is done is done. */
@@ -189,7 +191,17 @@ export class RestlessHand {
       form.append('file', new Blob([PNG]), 'x.png');
       await this.add(this.photos, `/jobs/${this.job.id}/photos`, form);
     },
-    plan: () => this.add(this.plans, `/jobs/${this.job.id}/plans`, this.plan()),
+    plan: () => this.keepPlan(),
+    agree: () => this.call(this.pick(['POST', 'DELETE']), `/plans/${this.pick(this.plans).id}/agreement`),
+    draft: async () => {
+      const change = { strategy: this.pick(WAYS), version: this.pick([0, 1, 2]), changes: this.changes() };
+      await this.call('PUT', `/jobs/${this.job.id}/draft`, { ...change, planId: null });
+    },
+    stepDraft: () =>
+      this.call('POST', `/jobs/${this.job.id}/draft/${this.pick(['undo', 'redo'])}`, {
+        strategy: this.pick(WAYS),
+        version: this.pick([1, 2, 3]),
+      }),
     intake: () => this.call('PUT', `/jobs/${this.job.id}/intake`, { ...START_INTAKE, trim: 'S', version: 1 }),
     brief: () => this.call('PUT', `/jobs/${this.job.id}/brief`, { ...START_BRIEF, hours: 4, version: 1 }),
     found: () => this.call('POST', `/jobs/${this.job.id}/outputs-found`),
@@ -259,49 +271,29 @@ export class RestlessHand {
     return { cavityId: cavity, variant: '', role: 'ground', channel: null, sign: null, wire: 'BK', text: '' };
   }
 
-  /** A plan on whatever is or was there; what it may not name is refused. */
-  private plan() {
-    const target = this.pick(this.targets).id;
-    const pair = this.pick(this.pairs).id;
-    const capture = this.pick([...this.captures.map((c) => c.id), null]);
-    const tap = { pairId: pair, captureId: null, inverted: false, gainDb: -3 };
-    const feed = {
-      targetId: target,
-      side: 'mono',
-      device: 'converter',
-      taps: [tap],
-      correction: [],
-      boostDb: 0,
-      need: { lowHz: 30, highHz: 80 },
-      levelDb: [0, -3],
-      span: null,
-      phase: 'measured',
-      withinDb: 1,
-      covers: true,
-      missing: [],
-    };
-    const remark = { severity: 'note', rule: 'r', text: 't', targetId: target, pairId: pair };
-    return {
+  /** A plan seen with what is there now, or with something else; a new one or a revision of another. */
+  private async keepPlan(): Promise<void> {
+    const at = `/api/v1/jobs/${this.job.id}`;
+    const { body } = await this.app.call<PlanFingerprint>('GET', `${at}/fingerprint`);
+    await this.add(this.plans, `/jobs/${this.job.id}/plans`, {
       name: `Plan ${this.names++}`,
-      basis: {
-        captures: capture ? [{ id: capture, pairVersion: 1 }] : [],
-        targets: [{ id: target, version: 1 }],
-      },
-      proposal: {
-        strategy: 'convert',
-        title: 'x',
-        device: 'converter',
-        covers: true,
-        withinDb: 1,
-        feeds: [feed],
-        reasons: ['because'],
-        remarks: [remark],
-        changes: {
-          setup: {},
-          feeds: [{ targetId: target, side: 'mono', taps: [{ pairId: pair, inverted: true, gainDb: 0 }] }],
-          loads: [{ pairId: pair, load: 'speaker' }],
-        },
-      },
+      strategy: this.pick(WAYS),
+      changes: this.changes(),
+      fingerprint: this.random() < 0.9 ? body.fingerprint : 'f'.repeat(64),
+      revises: this.plans.length > 0 && this.random() < 0.4 ? this.pick(this.plans).id : null,
+    });
+  }
+
+  /** Of whatever is or was there; what they may not name is refused. */
+  private changes() {
+    const pairId = this.pick(this.pairs).id;
+    const targetId = this.pick(this.targets).id;
+    const byHand = { targetId, side: 'mono', taps: [{ pairId, inverted: true, gainDb: 0 }] };
+    return {
+      setup: {},
+      feeds: this.random() < 0.3 ? [byHand] : [],
+      loads: this.random() < 0.3 ? [{ pairId, load: 'speaker' }] : [],
+      boxes: [],
     };
   }
 
@@ -322,6 +314,7 @@ export class RestlessHand {
       changeSheet: this.sheets,
       pinCapture: this.captures,
       withdrawCapture: this.captures,
+      agree: this.plans,
     };
     // Sound takes longest to take in, so it comes seldom.
     const names = Object.keys(this.actions).filter(

@@ -1,10 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import {
+  type Comparison,
   type Job,
   type JobFields,
   type JobView,
   type Pair,
   type PairFields,
+  type PlanFingerprint,
   readJobFileBytes,
   type Target,
   type TargetFields,
@@ -17,6 +19,9 @@ import { ComputePool } from '../src/compute/compute-pool.ts';
 import { createApp } from '../src/create-app.ts';
 import { connect } from '../src/database/knex.ts';
 import { migrate } from '../src/database/migrate.ts';
+
+/** What the list of proposals answers. */
+export type Seen = Comparison & Pick<PlanFingerprint, 'fingerprint'>;
 
 export interface Answer<T> {
   status: number;

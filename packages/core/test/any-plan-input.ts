@@ -6,6 +6,8 @@ import type { Channel } from '../src/model/words.ts';
 import type { FactorySpeaker } from '../src/model/unit.ts';
 import { type Target, USUAL_SPEAKER } from '../src/model/target.ts';
 import { NO_FACTS } from '../src/plan/output-facts.ts';
+import type { PlanChanges } from '../src/model/plan.ts';
+import { wantedFeeds } from '../src/plan/context.ts';
 import { planInput, type PlanInput, type PlanPair } from '../src/plan/plan-input.ts';
 import { analyseResponse, type ResponseAnalysis } from '../src/signal/analyse.ts';
 
@@ -116,6 +118,7 @@ export const anyCarInput: fc.Arbitrary<PlanInput> = fc
         way: fc.constantFrom('full' as const, 'woofer' as const, 'midrange' as const, 'tweeter' as const),
         radio: fc.boolean(),
         chimes: fc.option(fc.boolean()),
+        madeIn: fc.constantFrom('amplifier' as const, 'unknown' as const, 'radio' as const),
         listed: fc.boolean(),
       }),
       { minLength: 1, maxLength: 9 },
@@ -140,7 +143,7 @@ export const anyCarInput: fc.Arbitrary<PlanInput> = fc
     speakerWire: fc.constantFrom('reuse' as const, 'new' as const),
   })
   .map(({ pairs, targets, library, joining, speakerWire }) => {
-    const outputs = pairs.map(({ pair, where, way, radio, chimes }, i): PlanPair => ({
+    const outputs = pairs.map(({ pair, where, way, radio, chimes, madeIn }, i): PlanPair => ({
       ...pair,
       ...where,
       id: uuid(1, i),
@@ -154,7 +157,7 @@ export const anyCarInput: fc.Arbitrary<PlanInput> = fc
         sounds:
           chimes === null
             ? []
-            : [{ sound: 'chimes', heard: chimes, madeIn: radio ? 'radio' : 'unknown', levelDb: null }],
+            : [{ sound: 'chimes', heard: chimes, madeIn: radio ? 'radio' : madeIn, levelDb: null }],
       },
     }));
     const base = planInput({ pairs: outputs });
@@ -176,3 +179,62 @@ export const anyCarInput: fc.Arbitrary<PlanInput> = fc
       })),
     };
   });
+
+/** What a hand at the desk may change of a plan, whatever the car: numbers that {@link changesOf} makes fit one. */
+export const anyHand = fc.record({
+  strategy: fc.nat(),
+  feed: fc.option(
+    fc.record({
+      channel: fc.nat(),
+      taps: fc.array(
+        fc.record({ pair: fc.nat(), inverted: fc.boolean(), gainDb: fc.integer({ min: -12, max: 0 }) }),
+        { minLength: 1, maxLength: 4 },
+      ),
+      device: fc.constantFrom(
+        undefined,
+        'direct' as const,
+        'passive-converter' as const,
+        'converter' as const,
+        'summing-converter' as const,
+        'processor' as const,
+      ),
+    }),
+    { freq: 4 },
+  ),
+  setup: fc.record(
+    {
+      joining: fc.constantFrom('tap' as const, 'harness-pair' as const, 'cut' as const),
+      speakerWire: fc.constantFrom('reuse' as const, 'new' as const),
+      factoryAmplifier: fc.constantFrom('stays' as const, 'node' as const, 'removed' as const),
+      loudestStep: fc.integer({ min: 1, max: 40 }),
+    },
+    { requiredKeys: [] },
+  ),
+  load: fc.option(
+    fc.record({
+      pair: fc.nat(),
+      load: fc.constantFrom('speaker' as const, 'resistor' as const, 'inputs' as const, 'none' as const),
+    }),
+  ),
+});
+export type Hand = typeof anyHand extends fc.Arbitrary<infer T> ? T : never;
+
+/** The changes of a hand at one car; an output is tapped once for a channel. */
+export function changesOf({ feed, setup, load }: Hand, { pairs, targets }: PlanInput): PlanChanges {
+  const pairAt = (n: number) => pairs[n % pairs.length].id;
+  const channels = wantedFeeds(targets);
+  const { target, side } = channels[(feed?.channel ?? 0) % channels.length];
+  const taps = (feed?.taps ?? []).map(({ pair, inverted, gainDb }) => ({
+    ...{ pairId: pairAt(pair), inverted, gainDb },
+    ...{ delayMs: 0, allPassHz: null },
+  }));
+  const once = taps.filter((t, i) => taps.findIndex((o) => o.pairId === t.pairId) === i);
+  return {
+    setup,
+    feeds: feed
+      ? [{ targetId: target.id, side, taps: once, ...(feed.device && { device: feed.device }) }]
+      : [],
+    loads: load ? [{ pairId: pairAt(load.pair), load: load.load }] : [],
+    boxes: [],
+  };
+}

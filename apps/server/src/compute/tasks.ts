@@ -65,6 +65,8 @@ export interface OutputsQuestion {
   known: Pair[];
 }
 export interface PlanQuestion {
+  /** of what is given here */
+  fingerprint: string;
   job: JobView;
   devices: LibraryDevice[];
   preferences: Preferences;
@@ -123,7 +125,8 @@ export const TASKS = {
   analyse: analyseCapture,
 
   /** As JSON text: written here once, so that answering many who ask the same costs the server nothing. */
-  compare: (question: PlanQuestion): string => JSON.stringify(comparePlans(inputOf(question))),
+  compare: (question: PlanQuestion): string =>
+    JSON.stringify({ fingerprint: question.fingerprint, ...comparePlans(inputOf(question)) }),
 
   rework: (given: { question: PlanQuestion; strategy: string; changes: PlanChanges }): Proposal | null =>
     reworkPlan({ input: inputOf(given.question), strategy: given.strategy, changes: given.changes }),

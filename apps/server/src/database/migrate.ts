@@ -11,6 +11,7 @@ import * as pins from './migrations/009-pins.ts';
 import * as outputEnds from './migrations/010-output-ends.ts';
 import * as events from './migrations/011-events.ts';
 import * as readingKinds from './migrations/012-reading-kinds.ts';
+import * as planRevisions from './migrations/013-plan-revisions.ts';
 
 export const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
@@ -25,6 +26,7 @@ export const MIGRATIONS: Record<string, Knex.Migration> = {
   '010-output-ends': outputEnds,
   '011-events': events,
   '012-reading-kinds': readingKinds,
+  '013-plan-revisions': planRevisions,
 };
 
 const sourceOf = (names: readonly string[]) => ({

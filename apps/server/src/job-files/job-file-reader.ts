@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { type Job, jobFileSchema, KeyBook, mapRefs, pairFieldsSchema } from '@ulpen/core';
 import type { Knex } from 'knex';
@@ -8,6 +9,7 @@ import type { ReadFile } from '../compute/tasks.ts';
 import { ConnectorsRepository } from '../connectors/connectors.repository.ts';
 import { DecisionsRepository } from '../decisions/decisions.repository.ts';
 import { DevicesRepository } from '../devices/devices.repository.ts';
+import { DraftsRepository } from '../drafts/drafts.repository.ts';
 import { IntakesRepository } from '../intakes/intakes.repository.ts';
 import { JobsRepository } from '../jobs/jobs.repository.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
@@ -22,7 +24,8 @@ import { TargetsRepository } from '../targets/targets.repository.ts';
 import { UnitsRepository } from '../units/units.repository.ts';
 
 const { readings: READINGS, sheets: SHEETS, recordings: RECORDINGS, checks: CHECKS } = jobFileSchema.shape;
-const { decisions: DECISIONS, speakers: SPEAKERS, plans: PLANS, photos: PHOTOS } = jobFileSchema.shape;
+const { decisions: DECISIONS, speakers: SPEAKERS, plans: PLANS, drafts: DRAFTS } = jobFileSchema.shape;
+const { photos: PHOTOS } = jobFileSchema.shape;
 
 @Injectable()
 export class JobFileReader {
@@ -44,6 +47,7 @@ export class JobFileReader {
     private readonly targets: TargetsRepository,
     private readonly devices: DevicesRepository,
     private readonly plans: PlansRepository,
+    private readonly drafts: DraftsRepository,
     private readonly photos: PhotosRepository,
   ) {}
 
@@ -77,13 +81,29 @@ export class JobFileReader {
     }
     await this.briefs.put(db, job.id, file.brief);
     await this.decisions.addAll(db, job.id, mapRefs(DECISIONS, file.decisions, id));
-    for (const plan of mapRefs(PLANS, file.plans, id).reverse()) await this.plans.add(db, job.id, plan);
+    await this.readPlans(db, job.id, file, id);
     for (const photo of file.photos) {
       const on = mapRefs(PHOTOS.element.shape.on, photo.on, id);
       const { key, ...own } = photo;
       keys.put(key, (await this.photos.add(db, job.id, { ...own, on })).id);
     }
     return this.jobs.get(db, job.id);
+  }
+
+  /** What a file says of a plan was worked out elsewhere: nothing here vouches for it until it is worked out again. */
+  private async readPlans(
+    db: Knex,
+    jobId: string,
+    file: ReadFile,
+    id: (key: string) => string,
+  ): Promise<void> {
+    const seriesIds = new Map<number, string>();
+    for (const { series, ...plan } of mapRefs(PLANS, file.plans, id).reverse()) {
+      const seriesId = seriesIds.get(series) ?? randomUUID();
+      seriesIds.set(series, seriesId);
+      await this.plans.add(db, jobId, { ...plan, seriesId, fingerprint: null });
+    }
+    for (const draft of mapRefs(DRAFTS, file.drafts, id)) await this.drafts.add(db, jobId, draft);
   }
 
   private async readUnits(db: Knex, jobId: string, file: ReadFile, keys: KeyBook): Promise<void> {

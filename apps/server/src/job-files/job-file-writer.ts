@@ -5,6 +5,8 @@ import {
   checkFieldsSchema,
   claimFieldsSchema,
   decisionFieldsSchema,
+  draftFieldsSchema,
+  isChanged,
   JOB_FILE_FORMAT,
   JOB_FILE_VERSION,
   KeyBook,
@@ -23,6 +25,7 @@ import { ChecksRepository } from '../checks/checks.repository.ts';
 import { ConnectorsRepository } from '../connectors/connectors.repository.ts';
 import { DecisionsRepository } from '../decisions/decisions.repository.ts';
 import { DevicesRepository } from '../devices/devices.repository.ts';
+import { DraftsRepository } from '../drafts/drafts.repository.ts';
 import { IntakesRepository } from '../intakes/intakes.repository.ts';
 import { JobsRepository } from '../jobs/jobs.repository.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
@@ -62,6 +65,7 @@ export class JobFileWriter {
     private readonly targets: TargetsRepository,
     private readonly devices: DevicesRepository,
     private readonly plans: PlansRepository,
+    private readonly drafts: DraftsRepository,
     private readonly photos: PhotosRepository,
   ) {}
 
@@ -122,12 +126,22 @@ export class JobFileWriter {
         ({ id: _id, jobId: _job, ...decision }) => mapRefs(decisionFieldsSchema, decision, key),
       ),
       targets,
-      plans: (await this.plans.record(db, jobId)).map(({ id: _id, jobId: _job, ...plan }) =>
-        mapRefs(planFieldsSchema, plan, key),
-      ),
+      plans: await this.writePlans(db, jobId, key),
+      drafts: (await this.drafts.ofJob(db, jobId))
+        .filter((d) => isChanged(d.changes))
+        .map(({ strategy, changes }) => mapRefs(draftFieldsSchema, { strategy, changes }, key)),
       photos,
     };
     return { json, entries };
+  }
+
+  private async writePlans(db: Knex, jobId: string, key: (id: string) => string): Promise<object[]> {
+    const plans = await this.plans.record(db, jobId);
+    const series = [...new Set(plans.map((p) => p.seriesId))];
+    return plans.map(({ id: _id, jobId: _job, seriesId, fingerprint: _fingerprint, ...plan }) => ({
+      ...mapRefs(planFieldsSchema, plan, key),
+      series: series.indexOf(seriesId) + 1,
+    }));
   }
 
   private async writeUnits(

@@ -5,6 +5,7 @@ import { ChecksModule } from '../checks/checks.module.ts';
 import { ConnectorsModule } from '../connectors/connectors.module.ts';
 import { DecisionsModule } from '../decisions/decisions.module.ts';
 import { DevicesModule } from '../devices/devices.module.ts';
+import { DraftsModule } from '../drafts/drafts.module.ts';
 import { IntakesModule } from '../intakes/intakes.module.ts';
 import { JobsModule } from '../jobs/jobs.module.ts';
 import { PairsModule } from '../pairs/pairs.module.ts';
@@ -29,6 +30,7 @@ import { JobFilesController } from './job-files.controller.ts';
     ConnectorsModule,
     DecisionsModule,
     DevicesModule,
+    DraftsModule,
     IntakesModule,
     JobsModule,
     PairsModule,

@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { CapturesModule } from '../captures/captures.module.ts';
 import { ChecksModule } from '../checks/checks.module.ts';
 import { DecisionsModule } from '../decisions/decisions.module.ts';
+import { DraftsModule } from '../drafts/drafts.module.ts';
 import { IntakesModule } from '../intakes/intakes.module.ts';
 import { PairsModule } from '../pairs/pairs.module.ts';
 import { PlansStoreModule } from '../plans/plans-store.module.ts';
@@ -27,6 +28,7 @@ import { JobsService } from './jobs.service.ts';
     ChecksModule,
     BriefsModule,
     DecisionsModule,
+    DraftsModule,
     SpeakersModule,
   ],
   controllers: [JobsController],

@@ -65,6 +65,7 @@ const FIND_STATE = `
 const ERASE: readonly string[] = [
   'delete from plan_taps x using plans p where p.id = x.plan_id and p.job_id = ?',
   'delete from plans where job_id = ?',
+  'delete from drafts where job_id = ?',
   'delete from decisions where job_id = ?',
   'delete from checks where job_id = ?',
   'delete from photos where job_id = ?',

@@ -4,6 +4,7 @@ import type { Knex } from 'knex';
 import { CapturesRepository } from '../captures/captures.repository.ts';
 import { ChecksRepository } from '../checks/checks.repository.ts';
 import { DecisionsRepository } from '../decisions/decisions.repository.ts';
+import { DraftsRepository } from '../drafts/drafts.repository.ts';
 import { IntakesRepository } from '../intakes/intakes.repository.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
 import { PlansRepository } from '../plans/plans.repository.ts';
@@ -23,6 +24,7 @@ export class JobsService {
     private readonly captures: CapturesRepository,
     private readonly targets: TargetsRepository,
     private readonly plans: PlansRepository,
+    private readonly drafts: DraftsRepository,
     private readonly intakes: IntakesRepository,
     private readonly recordings: RecordingsRepository,
     private readonly checks: ChecksRepository,
@@ -44,6 +46,7 @@ export class JobsService {
       speakers: await this.speakers.ofJob(db, id),
       targets: await this.targets.ofJob(db, id),
       plans: await this.plans.ofJob(db, id),
+      drafts: await this.drafts.ofJob(db, id),
       intake: await this.intakes.ofJob(db, id),
       brief: await this.briefs.ofJob(db, id),
       decisions: await this.decisions.ofJob(db, id),

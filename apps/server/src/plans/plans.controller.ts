@@ -2,34 +2,38 @@ import { Body, Controller, Delete, Get, Header, HttpCode, Post, Query } from '@n
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   changesSchema,
+  type Creating,
+  fingerprintSchema,
   type FinishedCar,
   finishedCarSchema,
   idSchema,
+  type KeepPlan,
   type Plan,
   type PlanChanges,
-  type PlanFields,
-  planFieldsSchema,
+  type PlanFingerprint,
+  planFingerprintSchema,
   planSchema,
   type Proposal,
   proposalSchema,
   STRATEGY_IDS,
-  creating,
-  type Creating,
 } from '@ulpen/core';
 import { z } from 'zod';
 import { By } from '../actors/by.ts';
 import { Gone } from '../compute/gone.ts';
 import type { Actor } from '../actors/actor.ts';
 import { Database } from '../database/database.ts';
-import { assertOwnRefs } from '../database/own-refs.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems, Removes } from '../problems/problems.decorator.ts';
 import { ProblemError } from '../problems/problem-error.ts';
+import { KeptPlansService } from './kept-plans.service.ts';
+import { newPlanSchema } from './new-plan-schema.ts';
 import { PlansRepository } from './plans.repository.ts';
 import { ProposalsService } from './proposals.service.ts';
 
 const comparisonSchema = z
   .object({
+    /** of what they were worked out from */
+    fingerprint: fingerprintSchema,
     proposals: z.array(proposalSchema),
     refused: z.array(z.object({ strategy: z.string(), title: z.string(), because: z.string() })),
     order: z.string(),
@@ -48,14 +52,6 @@ const finishedQuerySchema = z
   .meta({ id: 'FinishedCarQuery' });
 type FinishedQuery = z.infer<typeof finishedQuerySchema>;
 
-const newPlanSchema = creating(
-  planFieldsSchema.refine(({ proposal }) => STRATEGY_IDS.includes(proposal.strategy), {
-    path: ['proposal', 'strategy'],
-    error: `must be one of ${STRATEGY_IDS.join(', ')}`,
-  }),
-  'NewPlan',
-);
-
 @ApiTags('plans')
 @Controller()
 export class PlansController {
@@ -63,6 +59,7 @@ export class PlansController {
     private readonly db: Database,
     private readonly plans: PlansRepository,
     private readonly proposals: ProposalsService,
+    private readonly kept: KeptPlansService,
   ) {}
 
   /** Works out every way in from what is known and wanted now; stores nothing. */
@@ -108,18 +105,28 @@ export class PlansController {
     return this.proposals.finishedCar(jobId, { kept: plan.proposal }, signal);
   }
 
+  /** What the plans of a job are worked out from now, as one number. */
+  @Get('jobs/:id/fingerprint')
+  @ApiResponse({ status: 200, standardSchema: planFingerprintSchema })
+  @Problems(404)
+  fingerprint(@Id('job') jobId: string): Promise<PlanFingerprint> {
+    return this.proposals.fingerprint(jobId);
+  }
+
+  /**
+   * Works a plan out and keeps it. The fingerprint is that of what was looked at: when anything has changed since, nothing
+   * is kept, and the answer holds the plan as it comes out now.
+   */
   @Post('jobs/:id/plans')
   @ApiResponse({ status: 201, standardSchema: planSchema })
-  @Problems(400, 404)
+  @Problems(400, 404, 409, 429)
   add(
     @Id('job') jobId: string,
     @By('plan.add') by: Actor,
-    @Body({ schema: newPlanSchema }) fields: Creating<PlanFields>,
+    @Gone() signal: AbortSignal,
+    @Body({ schema: newPlanSchema }) plan: Creating<KeepPlan>,
   ): Promise<Plan> {
-    return this.db.inJob(jobId, by, async (trx) => {
-      await assertOwnRefs(trx, jobId, planFieldsSchema, fields);
-      return this.plans.add(trx, jobId, fields);
-    });
+    return this.kept.keep(jobId, plan, by, signal);
   }
 
   @Get('plans/:id')
@@ -141,5 +148,20 @@ export class PlansController {
   @Problems(404, 409)
   restore(@Id('plan') id: string, @By('plan.restore') by: Actor): Promise<Plan> {
     return this.db.inJobOf('plan', id, by, (trx) => this.plans.restore(trx, id));
+  }
+
+  /** This revision is the one to be built; what was agreed before is so no more. */
+  @Post('plans/:id/agreement')
+  @ApiResponse({ status: 201, standardSchema: planSchema })
+  @Problems(404, 409)
+  agree(@Id('plan') id: string, @By('plan.agree') by: Actor): Promise<Plan> {
+    return this.kept.agree(id, by);
+  }
+
+  @Delete('plans/:id/agreement')
+  @ApiResponse({ status: 200, standardSchema: planSchema })
+  @Problems(404)
+  disagree(@Id('plan') id: string, @By('plan.disagree') by: Actor): Promise<Plan> {
+    return this.kept.disagree(id, by);
   }
 }

@@ -1,16 +1,19 @@
 import { Module } from '@nestjs/common';
+import { DecisionsModule } from '../decisions/decisions.module.ts';
 import { DevicesModule } from '../devices/devices.module.ts';
 import { HarnessModule } from '../harness/harness.module.ts';
 import { JobsModule } from '../jobs/jobs.module.ts';
 import { ShopModule } from '../shop/shop.module.ts';
-import { PlansController } from './plans.controller.ts';
+import { Fingerprints } from './fingerprints.ts';
 import { JobStates } from './job-states.ts';
+import { KeptPlansService } from './kept-plans.service.ts';
+import { PlansController } from './plans.controller.ts';
 import { ProposalsService } from './proposals.service.ts';
 import { PlansStoreModule } from './plans-store.module.ts';
 
 @Module({
-  imports: [PlansStoreModule, JobsModule, DevicesModule, ShopModule, HarnessModule],
+  imports: [PlansStoreModule, DecisionsModule, JobsModule, DevicesModule, ShopModule, HarnessModule],
   controllers: [PlansController],
-  providers: [ProposalsService, JobStates],
+  providers: [ProposalsService, KeptPlansService, Fingerprints, JobStates],
 })
 export class PlansModule {}

@@ -1,15 +1,29 @@
 import { Injectable } from '@nestjs/common';
-import { type Creating, type Plan, type PlanFields, planSchema } from '@ulpen/core';
+import { type Plan, type PlanFields, planSchema } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { assertRoom } from '../database/limits.ts';
 import { found, fromRow } from '../database/rows.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 
-const COLUMNS = ['id', 'job_id', 'name', 'created_at', 'basis', 'proposal'];
+const COLUMNS = [
+  'id',
+  'job_id',
+  'series_id',
+  'revision',
+  'name',
+  'agreed_at',
+  'fingerprint',
+  'created_at',
+  'proposal',
+];
 const ORDER = [
   { column: 'created_at', order: 'desc' },
   { column: 'position', order: 'desc' },
 ];
+
+/** A plan as it comes from here or from a file. */
+export type NewPlan = PlanFields &
+  Pick<Plan, 'seriesId' | 'fingerprint'> & { id?: string; createdAt?: string; retiredAt?: string | null };
 
 @Injectable()
 export class PlansRepository {
@@ -32,20 +46,26 @@ export class PlansRepository {
     return asPlan(found(await db('plans').where({ id, retired_at: null }).first(COLUMNS), 'plan'));
   }
 
-  async add(
-    db: Knex,
-    jobId: string,
-    plan: Creating<PlanFields> & { createdAt?: string; retiredAt?: string | null },
-  ): Promise<Plan> {
+  /** Of the plan that another one is the next revision of. */
+  async nextOf(db: Knex, jobId: string, planId: string): Promise<Pick<Plan, 'seriesId' | 'revision'> | null> {
+    const plan = await db('plans').where({ id: planId, job_id: jobId, retired_at: null }).first('series_id');
+    if (!plan) return null;
+    const [{ newest }] = await db('plans').where({ series_id: plan.series_id }).max('revision as newest');
+    return { seriesId: plan.series_id, revision: newest + 1 };
+  }
+
+  async add(db: Knex, jobId: string, plan: NewPlan): Promise<Plan> {
     await assertRoom(db, 'plansOfJob', { table: 'plans', where: { job_id: jobId } });
-    await assertCapturesOfOutputs(db, plan);
     const [row] = await db('plans')
       .insert({
         ...(plan.id && { id: plan.id }),
         job_id: jobId,
+        series_id: plan.seriesId,
+        revision: plan.revision,
         name: plan.name,
         strategy: plan.proposal.strategy,
-        basis: JSON.stringify(plan.basis),
+        agreed_at: plan.agreedAt,
+        fingerprint: plan.fingerprint,
         proposal: JSON.stringify(plan.proposal),
         retired_at: plan.retiredAt ?? null,
         ...(plan.createdAt && { created_at: plan.createdAt }),
@@ -88,25 +108,26 @@ export class PlansRepository {
         'Its parts were removed',
         'This plan taps an output or feeds a channel that was removed. Bring that back first.',
       );
-    await db('plans').where({ id }).update({ retired_at: null });
+    // Meanwhile another one may have been agreed on.
+    await db.raw(
+      `update plans p set retired_at = null, agreed_at = case when exists (
+         select 1 from plans o where o.job_id = p.job_id and o.agreed_at is not null and o.retired_at is null and o.id <> p.id
+       ) then null else p.agreed_at end where p.id = ?`,
+      [id],
+    );
+    return this.get(db, id);
+  }
+
+  /** At most one plan of a job is agreed on. */
+  async setAgreed(db: Knex, { id, jobId }: Plan, agreed: boolean): Promise<Plan> {
+    await db('plans')
+      .where(agreed ? { job_id: jobId } : { id })
+      .whereNotNull('agreed_at')
+      .update({ agreed_at: null });
+    if (agreed) await db('plans').where({ id }).update({ agreed_at: db.fn.now() });
     return this.get(db, id);
   }
 }
 
 /** Plans that were kept before something was planned get what it usually is. */
 const asPlan = (row: Record<string, unknown>): Plan => planSchema.parse(fromRow<Plan>(row));
-
-/** Each capture that a plan stands on is one of the output that it taps there. */
-async function assertCapturesOfOutputs(db: Knex, { proposal }: PlanFields): Promise<void> {
-  const taps = proposal.feeds.flatMap((feed, f) =>
-    feed.taps.map((tap, t) => ({ ...tap, field: `proposal.feeds.${f}.taps.${t}.captureId` })),
-  );
-  const ids = taps.flatMap((tap) => tap.captureId ?? []);
-  const rows = await db('captures').whereIn('id', ids).select('id', 'pair_id');
-  const pairOf = new Map(rows.map((c) => [c.id, c.pair_id]));
-  const wrong = taps.filter((tap) => tap.captureId !== null && pairOf.get(tap.captureId) !== tap.pairId);
-  if (wrong.length > 0)
-    throw ProblemError.invalid(
-      wrong.map(({ field }) => ({ field, message: 'is no capture of that output of this job' })),
-    );
-}

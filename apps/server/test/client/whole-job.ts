@@ -135,7 +135,7 @@ export async function driveWholeJob(origin: string) {
       ),
     );
   }
-  const target = await must(
+  await must(
     client.POST('/api/v1/jobs/{id}/targets', {
       ...at(job.id),
       body: {
@@ -158,20 +158,16 @@ export async function driveWholeJob(origin: string) {
       },
     }),
   );
-  const { proposals } = await must(client.GET('/api/v1/jobs/{id}/proposals', at(job.id)));
+  const { proposals, fingerprint } = await must(client.GET('/api/v1/jobs/{id}/proposals', at(job.id)));
   const plan = await must(
     client.POST('/api/v1/jobs/{id}/plans', {
       ...at(job.id),
       body: {
         name: 'As the client would',
-        proposal: proposals[0],
-        basis: {
-          captures: captures.map((c) => ({ id: c.id, pairVersion: 1, counts: true })),
-          targets: [{ id: target.id, version: target.version }],
-          checks: 0,
-          recordings: 0,
-          brief: 1,
-        },
+        strategy: proposals[0].strategy as 'convert',
+        changes: { setup: {}, feeds: [], loads: [], boxes: [] },
+        fingerprint,
+        revises: null,
       },
     }),
   );

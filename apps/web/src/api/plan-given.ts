@@ -1,11 +1,12 @@
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type JobOutline, planBasisOf, type WhatIf } from '@ulpen/core';
+import type { JobOutline, WhatIf } from '@ulpen/core';
 import type { PlanGiven } from '../workers/heavy-work.ts';
 import { coreWorker } from '../workers/core-worker.ts';
 import { useHarness } from './harness.ts';
-import { useMeasuredJob } from './queries.ts';
+import { useFingerprint } from './fingerprint.ts';
+import { useMeasuredJob, useMeasurements } from './queries.ts';
 import { useDevices, usePreferences } from './shop-queries.ts';
 
 /** Questions in the address: `if=no-cut,no-analyser` and `amp=<id>`. */
@@ -32,32 +33,35 @@ export function useWhatIf(): [WhatIf, (next: WhatIf) => void] {
   return [question, ask];
 }
 
+let named = 0;
+const names = new WeakMap<object, number>();
+/** What the page holds of something, by a number: the same as long as nothing in it has changed. */
+function nameOf(held: object): number {
+  if (!names.has(held)) names.set(held, ++named);
+  return names.get(held)!;
+}
+
+/** What plans are worked out from, and the server's word for it. */
+export interface GivenToPlan {
+  key: string;
+  fingerprint: string;
+  given: PlanGiven;
+}
+
 /** Everything that plans are worked out from, under a key that changes with it; null until it is there. */
-export function usePlanGiven(outline: JobOutline): { key: string; given: PlanGiven } | null {
-  const devices = useDevices();
-  const preferences = usePreferences();
+export function usePlanGiven(outline: JobOutline): GivenToPlan | null {
+  const devices = useDevices().data;
+  const preferences = usePreferences().data;
   const harness = useHarness(outline.id);
+  const measurements = useMeasurements(outline.id).data;
   const job = useMeasuredJob(outline);
+  const fingerprint = useFingerprint(outline);
   const [question] = useWhatIf();
-  if (!job || !devices.data || !preferences.data || harness.isPending) return null;
-  const given: PlanGiven = {
-    job,
-    devices: devices.data,
-    preferences: preferences.data,
-    harness: harness.data ?? null,
-    whatIf: question,
-  };
-  const key = JSON.stringify([
-    job.id,
-    planBasisOf(job),
-    job.units.map((u) => [u.id, u.version]),
-    job.intake.version,
-    preferences.data.version,
-    devices.data.map((d) => [d.id, d.version]),
-    harness.dataUpdatedAt,
-    question,
-  ]);
-  return { key, given };
+  if (!job || !measurements || !devices || !preferences || harness.isPending || fingerprint === null)
+    return null;
+  const given: PlanGiven = { job, devices, preferences, harness: harness.data ?? null, whatIf: question };
+  const held = [measurements, devices, preferences, ...(harness.data ? [harness.data] : [])].map(nameOf);
+  return { key: JSON.stringify([job.id, fingerprint, held, question]), fingerprint, given };
 }
 
 /** Wishes that contradict each other. */

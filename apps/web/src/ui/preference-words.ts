@@ -1,4 +1,4 @@
-import type { PreferencesFields } from '@ulpen/core';
+import { type PreferencesFields, settingChoices } from '@ulpen/core';
 
 /** The choices in which schools of the trade differ, with what is the default and why. */
 export const PREFERENCE_WORDS: {
@@ -37,29 +37,17 @@ export const PREFERENCE_WORDS: {
   turnOn: {
     label: 'Turn-on by',
     why: 'Default: the accessory feed, off when the car is. Sensing needs no wire but may sleep in quiet passages; a factory remote lead is weak.',
-    options: [
-      { value: 'accessory', word: 'accessory feed' },
-      { value: 'sensing', word: 'signal' },
-      { value: 'offset', word: 'DC offset' },
-      { value: 'factory-remote', word: 'factory remote' },
-    ],
+    options: settingChoices('turnOn.by', 'constant'),
   },
   joining: {
     label: 'Factory wires are joined by',
     why: 'Default: taps, nothing cut. A harness pair is undone by unplugging it; cut wires with connectors are the quickest reliable joint.',
-    options: [
-      { value: 'tap', word: 'tap' },
-      { value: 'harness-pair', word: 'harness pair' },
-      { value: 'cut', word: 'cut, connectors' },
-    ],
+    options: settingChoices('joining'),
   },
   speakerWire: {
     label: 'Speaker wire',
     why: 'Default: the factory’s, up to about 100 W. New wire has to pass every door boot.',
-    options: [
-      { value: 'reuse', word: 'factory wire' },
-      { value: 'new', word: 'new wire' },
-    ],
+    options: settingChoices('speakerWire'),
   },
 };
 

@@ -12,6 +12,9 @@ import {
   type LibraryDevice,
   type PlanChanges,
   planInputOf,
+  type Plan,
+  type PlanState,
+  planStateOf,
   type PreferencesFields,
   rework,
   type WhatIf,
@@ -91,6 +94,21 @@ export const heavyWork = {
   differences(key: string, given: PlanGiven, kept: Proposal): Difference[] {
     const input = inputFor(key, given);
     return differencesOf(kept, rework(input, kept.strategy, kept.changes), input.targets, input.pairs);
+  },
+
+  /** How kept plans stand to today's record, by their ids. */
+  states(
+    key: string,
+    given: PlanGiven,
+    fingerprint: string,
+    plans: readonly Pick<Plan, 'id' | 'fingerprint' | 'proposal'>[],
+  ): Record<string, PlanState> {
+    return Object.fromEntries(
+      plans.map((plan) => [
+        plan.id,
+        planStateOf(plan, fingerprint, heavyWork.differences(key, given, plan.proposal)),
+      ]),
+    );
   },
 
   /** The car once a way in is built. */

@@ -107,6 +107,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
       retiredAt: null,
     })),
     plans: [],
+    drafts: [],
     photos: [],
   };
 }

@@ -38,6 +38,7 @@ export function viewOfCar(car: SimulatedCar): JobView {
     decisions: [],
     targets: file.targets.map((t) => ({ ...t, id: t.key, jobId: 'j1', amplifierId: null })),
     plans: [],
+    drafts: [],
     intake: file.intake,
     find: { connectors: 0, wires: 0, untouched: 0 },
     recordings: file.recordings.map((r) => ({ ...r, id: r.key, jobId: 'j1', fromFile: false })),

@@ -18,7 +18,7 @@ const HAPPENS = {
   intake: ['change'],
   brief: ['change'],
   decision: ['add', 'withdraw', 'restore'],
-  plan: ['add', 'remove', 'restore'],
+  plan: ['add', 'remove', 'restore', 'agree', 'disagree'],
   simulation: ['reveal'],
 } as const;
 
@@ -64,6 +64,8 @@ const VERB_WORD: Record<string, string> = {
   pin: 'pinned',
   unpin: 'unpinned',
   reveal: 'revealed',
+  agree: 'agreed',
+  disagree: 'no longer agreed',
 };
 
 /** `Output changed`, `3 readings added`. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { DEVICE_KINDS } from './device.ts';
 import { ref } from './ref.ts';
+import { TRIGGER_SOUNDS } from './sounds.ts';
 import { axleSchema, idSchema, saidSchema, sideSchema, standingSchema, waySchema } from './words.ts';
 
 const watts = z.number().nullable();
@@ -100,12 +101,31 @@ export const finishedDeviceSchema = z.object({
 });
 export type FinishedDevice = z.infer<typeof finishedDeviceSchema>;
 
+/** What becomes of a sound. `unknown`: nobody has heard where it plays, or by which way it goes on. */
+export const soundAfterSchema = z.enum(['same', 'louder', 'quieter', 'lost', 'unknown']);
+export type SoundAfter = z.infer<typeof soundAfterSchema>;
+
+/** A sound that the car adds to the music, before and after. */
+export const finishedSoundSchema = z.object({
+  sound: z.enum(TRIGGER_SOUNDS),
+  /** outputs on which somebody heard it */
+  heardOn: z.array(ref('pair')),
+  /** where it is made, as far as that was heard; null: nobody has heard it */
+  madeIn: z.enum(['radio', 'amplifier', 'unknown']).nullable(),
+  /** speakers that play it now, and those that play it afterwards */
+  before: z.array(saidSchema),
+  after: z.array(saidSchema),
+  becomes: soundAfterSchema,
+});
+export type FinishedSound = z.infer<typeof finishedSoundSchema>;
+
 /** What drives what once all is built in: the one account that loads, losses, cuts and rules are read from. */
 export const finishedCarSchema = z
   .object({
     outputs: z.array(finishedOutputSchema),
     speakers: z.array(finishedSpeakerSchema),
     devices: z.array(finishedDeviceSchema),
+    sounds: z.array(finishedSoundSchema),
   })
   .meta({ id: 'FinishedCar' });
 export type FinishedCar = z.infer<typeof finishedCarSchema>;

@@ -139,6 +139,18 @@ const fromVersion7 = (content: Content): Content =>
     })),
   });
 
+/** Version 8 knew no revisions and no drafts: every kept plan was one of its own, with what it had been worked out from. */
+const fromVersion8 = (content: Content): Content => ({
+  ...content,
+  plans: list(content['plans'], ({ basis: _, ...plan }, n) => ({
+    series: n + 1,
+    revision: 1,
+    agreedAt: null,
+    ...plan,
+  })),
+  drafts: [],
+});
+
 const STEPS = [
   fromVersion1,
   fromVersion2,
@@ -147,6 +159,7 @@ const STEPS = [
   fromVersion5,
   fromVersion6,
   fromVersion7,
+  fromVersion8,
 ];
 
 /** A file's content as the newest version has it: what an older version lacks is put in, step by step. */

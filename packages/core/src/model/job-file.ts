@@ -4,6 +4,7 @@ import { captureFieldsSchema, noiseTiltSchema, pinSchema, repairsSchema, respons
 import { checkFieldsSchema } from './check.ts';
 import { connectorFieldsSchema, photoOnSchema } from './connector.ts';
 import { decisionFieldsSchema } from './decision.ts';
+import { draftFieldsSchema } from './draft.ts';
 import { intakeSchema } from './intake.ts';
 import { jobFieldsSchema } from './job.ts';
 import { LIMITS, type LimitName, limitWords } from './limits.ts';
@@ -19,7 +20,7 @@ import { pairFieldsSchema, speakerFieldsSchema, unitFieldsSchema } from './unit.
 import { countSchema, decibelSchema, line, momentSchema, requiredLine, versionSchema } from './words.ts';
 
 export const JOB_FILE_FORMAT = 'ulpen-job';
-export const JOB_FILE_VERSION = 8;
+export const JOB_FILE_VERSION = 9;
 
 /** Inside a file things are named by short keys, so that a file can be taken in any number of times. */
 const some = <S extends z.ZodType>(item: S, limit: LimitName) =>
@@ -128,7 +129,16 @@ export const jobFileSchema = z
       }),
       'targetsOfJob',
     ),
-    plans: some(keyed(planFieldsSchema).extend({ createdAt: momentSchema, ...retired }), 'plansOfJob'),
+    plans: some(
+      keyed(planFieldsSchema).extend({
+        /** the same for the revisions of one plan */
+        series: z.int().min(1).max(LIMITS.plansOfJob.most),
+        createdAt: momentSchema,
+        ...retired,
+      }),
+      'plansOfJob',
+    ),
+    drafts: some(keyed(draftFieldsSchema), 'draftsOfJob'),
     photos: some(
       z.object({
         key: keyRef('photo'),

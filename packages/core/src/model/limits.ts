@@ -18,6 +18,8 @@ export const LIMITS = {
   targetsOfJob: { most: 100, what: 'new channels on one job' },
   decisionsOfJob: { most: 500, what: 'decisions on one job' },
   plansOfJob: { most: 100, what: 'kept plans on one job' },
+  draftsOfJob: { most: 40, what: 'drafts of plans on one job' },
+  stepsOfDraft: { most: 50, what: 'changes of one draft that can be taken back' },
   photosOfJob: { most: 100, what: 'photos on one job' },
   photosOfConnector: { most: 4, what: 'photos of one plug' },
   photoBytes: { most: 2 * 2 ** 20, what: 'bytes of one photo' },

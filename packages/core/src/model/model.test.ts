@@ -181,11 +181,19 @@ describe('job files', () => {
       createdAt: '2026-11-02T09:05:00.000Z',
       basis: { captures: [], targets: [] },
     };
-    const given = { ...old, version: 4, plans: [{ ...plan, proposal: { ...proposal, strategy: 'single' } }] };
+    const single = { ...plan, proposal: { ...proposal, strategy: 'single' } };
+    const given = { ...old, version: 4, plans: [single, { ...single, name: 'Another' }] };
     const found = readJobFile(given);
     expect(found).toMatchObject({
-      file: { ...read, plans: [{ name: 'Kept', proposal: { strategy: 'convert' } }] },
+      file: {
+        ...read,
+        plans: [
+          { name: 'Kept', series: 1, revision: 1, agreedAt: null, proposal: { strategy: 'convert' } },
+          { name: 'Another', series: 2, revision: 1 },
+        ],
+      },
     });
+    expect(JSON.stringify(found)).not.toContain('basis');
     expect(readJobFile({ ...old, version: 4 })).toEqual({ file: read });
   });
 

@@ -1,17 +1,10 @@
 import { TRIGGER_SOUNDS } from './sounds.ts';
 import { z } from 'zod';
 import { DEVICE_KINDS } from './device.ts';
+import { soundAfterSchema } from './finished-car.ts';
 import { loadSchema, setupChangeSchema, setupSchema } from './setup.ts';
 import { ref } from './ref.ts';
-import {
-  countSchema,
-  idSchema,
-  momentSchema,
-  requiredLine,
-  saidSchema,
-  standingSchema,
-  versionSchema,
-} from './words.ts';
+import { idSchema, momentSchema, requiredLine, saidSchema, standingSchema } from './words.ts';
 
 const levels = z.array(z.number()).max(400);
 
@@ -48,7 +41,7 @@ export const deviceSchemaOfFeed = z.enum([
 export type Device = z.infer<typeof deviceSchemaOfFeed>;
 
 /** Names a way in. Which there are is known where they are worked out; a kept plan may name one that is gone. */
-const strategySchema = z
+export const strategySchema = z
   .string()
   .max(40)
   .regex(/^[a-z]+(-[a-z]+)*$/, 'the name of a way in: small letters with hyphens between');
@@ -177,8 +170,10 @@ export type Loss = z.infer<typeof lossSchema>;
 
 export const triggerSchema = z.object({
   sound: z.enum(TRIGGER_SOUNDS),
-  after: z.enum(['same', 'louder', 'lost', 'unknown']),
+  after: soundAfterSchema,
   says: saidSchema,
+  /** the same without the sound's name; empty in plans that were kept before */
+  why: saidSchema.default(''),
 });
 export type Trigger = z.infer<typeof triggerSchema>;
 
@@ -269,25 +264,54 @@ export const proposalSchema = z
   .meta({ id: 'Proposal' });
 export type Proposal = z.infer<typeof proposalSchema>;
 
-/** What a plan was worked out from: whatever of it changes makes the plan worth working out again. */
-export const planBasisSchema = z.object({
-  /** every capture that was not withdrawn, and whether it was the one that counted for its output */
-  captures: z
-    .array(z.object({ id: ref('capture'), pairVersion: versionSchema, counts: z.boolean().default(true) }))
-    .max(10_000),
-  targets: z.array(z.object({ id: ref('target'), version: versionSchema })).max(100),
-  /** live checks and recordings, and the version of the wish */
-  checks: countSchema.default(0),
-  recordings: countSchema.default(0),
-  brief: versionSchema.default(1),
-});
-export type PlanBasis = z.infer<typeof planBasisSchema>;
+/** SHA-256 over everything that the plans of a job are worked out from; made by the server. */
+export const fingerprintSchema = z
+  .string()
+  .regex(/^[0-9a-f]{64}$/, 'a fingerprint is 64 hexadecimal digits, as the list of proposals gives it');
 
+export const planFingerprintSchema = z
+  .object({
+    fingerprint: fingerprintSchema,
+    /** of the job, when it was taken */
+    revision: z.int(),
+  })
+  .meta({ id: 'PlanFingerprint' });
+export type PlanFingerprint = z.infer<typeof planFingerprintSchema>;
+
+/** A way in with a person's changes, and what it was seen with. The server works it out by itself. */
+export const keepPlanSchema = z
+  .object({
+    name: requiredLine(80),
+    strategy: strategySchema,
+    changes: changesSchema.default(NO_CHANGES),
+    fingerprint: fingerprintSchema,
+    /** the kept plan that this is the next revision of; null: a plan of its own */
+    revises: idSchema.nullable().default(null),
+  })
+  .meta({ id: 'KeepPlan' });
+export type KeepPlan = z.infer<typeof keepPlanSchema>;
+
+/** One revision of a kept plan, as it was worked out then. */
 export const planFieldsSchema = z
-  .object({ name: requiredLine(80), proposal: proposalSchema, basis: planBasisSchema })
+  .object({
+    name: requiredLine(80),
+    /** counts the revisions of one plan */
+    revision: z.int().min(1),
+    /** this one is to be built; at most one of a job; null: not agreed */
+    agreedAt: momentSchema.nullable(),
+    proposal: proposalSchema,
+  })
   .meta({ id: 'PlanFields' });
 export type PlanFields = z.infer<typeof planFieldsSchema>;
 export const planSchema = planFieldsSchema
-  .extend({ id: idSchema, jobId: idSchema, createdAt: momentSchema })
+  .extend({
+    id: idSchema,
+    jobId: idSchema,
+    /** what its revisions have in common */
+    seriesId: idSchema,
+    /** what it was worked out from here; null: it came from a file, or from a version that did not note it */
+    fingerprint: fingerprintSchema.nullable(),
+    createdAt: momentSchema,
+  })
   .meta({ id: 'Plan' });
 export type Plan = z.infer<typeof planSchema>;

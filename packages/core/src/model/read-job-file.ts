@@ -95,7 +95,7 @@ function readZip(bytes: Uint8Array): ReadJobFile {
 
 /**
  * What a shape cannot say: keys given twice, names of what is not there, readings on locked plugs, two pinned captures
- * of one output, no pictures.
+ * of one output, two revisions with one number, no pictures.
  */
 function problemsOf(file: JobFile): FileProblem[] {
   return [
@@ -103,6 +103,7 @@ function problemsOf(file: JobFile): FileProblem[] {
     ...lockProblems(file),
     ...pinProblems(file),
     ...endProblems(file),
+    ...planProblems(file),
     ...file.photos.flatMap((photo, n) =>
       pictureKind(photo.content) === photo.mediaType
         ? []
@@ -146,11 +147,31 @@ function keyProblems(file: JobFile): FileProblem[] {
   for (const { name, kind, field } of refsIn(jobFileSchema, file)) {
     if (known.has(name) || /(?:^|\.)key$/.test(field)) continue;
     // What a kept plan once stood on may be gone; its taps may not.
-    if (isGone(name) && /^plans\.\d+\.(?:basis|proposal\.(?:remarks|changes|equipment))\b/.test(field))
-      continue;
+    if (isGone(name) && /^plans\.\d+\.proposal\.(?:remarks|changes|equipment)\b/.test(field)) continue;
     problems.push({ field, message: `names ${name}, but the file holds no such ${refWord(kind)}` });
   }
   return problems;
+}
+
+/** Of one plan each revision once, one draft of a way in, and one plan that is agreed on. */
+function planProblems({ plans, drafts }: JobFile): FileProblem[] {
+  const seen = new Set<string>();
+  const twice = (key: string) => seen.size === seen.add(key).size;
+  return [
+    ...plans.flatMap(({ series, revision, agreedAt, retiredAt }, n): FileProblem[] => [
+      ...(twice(`${series} ${revision}`)
+        ? [{ field: `plans.${n}.revision`, message: `revision ${revision} of plan ${series} is given twice` }]
+        : []),
+      ...(agreedAt !== null && retiredAt === null && twice('agreed')
+        ? [{ field: `plans.${n}.agreedAt`, message: 'only one plan of a job can be agreed' }]
+        : []),
+    ]),
+    ...drafts.flatMap(({ strategy }, n): FileProblem[] =>
+      twice(strategy)
+        ? [{ field: `drafts.${n}.strategy`, message: `the draft of ${strategy} is given twice` }]
+        : [],
+    ),
+  ];
 }
 
 /** A live reading on a plug that is locked for its instrument was never taken by this program. */

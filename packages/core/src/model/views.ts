@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { captureSchema } from './capture.ts';
 import { decisionSchema } from './decision.ts';
+import { draftSchema } from './draft.ts';
 import { checkSchema } from './check.ts';
 import { intakeSchema } from './intake.ts';
 import { jobSchema } from './job.ts';
@@ -61,7 +62,9 @@ export const jobOutlineSchema = jobSchema
     /** the factory's speakers with their coils */
     speakers: z.array(factorySpeakerSchema),
     targets: z.array(targetSchema),
+    /** newest first */
     plans: z.array(planSchema),
+    drafts: z.array(draftSchema),
     /** what was read or heard in guided tests, oldest first; withdrawn ones stay in the record */
     checks: z.array(checkSchema),
     intake: intakeSchema,

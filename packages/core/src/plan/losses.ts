@@ -1,9 +1,10 @@
-import { ADDED_SOUNDS, SOUND_WORD, TRIGGER_SOUNDS } from '../model/sounds.ts';
+import { ADDED_SOUNDS, SOUND_WORD } from '../model/sounds.ts';
 import { playsOnlyBass } from './bass.ts';
 import type { Feed, Loss, Trigger } from '../model/plan.ts';
 import type { Setup } from '../model/setup.ts';
+import type { FinishedCar } from '../model/finished-car.ts';
 import type { PlanContext } from './context.ts';
-import { replaces } from './complete-feed.ts';
+import type { PlanInput } from './plan-input.ts';
 import { pairName } from '../model/unit.ts';
 
 /** Sounds that the law or type approval asks for: they must go on working, whatever the owner signs. */
@@ -16,84 +17,74 @@ export const REQUIRED_SOUNDS: readonly Trigger['sound'][] = [
 ];
 
 /** Each factory sound before and after: the list to go through with the owner, and again when all is built in. */
-export function triggersOf(feeds: readonly Feed[], setup: Setup, context: PlanContext): Trigger[] {
-  const { input } = context;
-  const bypassed = setup.factoryAmplifier === 'removed' || setup.factoryAmplifier === 'node';
-  const tapped = new Set(feeds.flatMap((f) => f.taps.map((t) => t.pairId)));
-  const electric = input.drive === 'electric' || input.drive === 'hybrid';
-  return TRIGGER_SOUNDS.filter((s) => s !== 'pedestrian' || electric).map((sound): Trigger => {
-    const told = input.pairs.flatMap((p) => {
-      const found = p.facts.sounds.find((f) => f.sound === sound);
-      return found ? [{ pair: p, ...found }] : [];
-    });
-    const carriers = told.filter((t) => t.heard);
-    const word = SOUND_WORD[sound];
-    if (carriers.length === 0) {
-      const says = ADDED_SOUNDS.some((s) => s === sound)
-        ? told.length > 0
-          ? `${word}: not heard on the outputs that were tried. Try before and after.`
-          : `${word}: not tried yet. Try it before anything is changed, and after.`
-        : `${word}: comes from its own sounder in most cars. Try before and after.`;
-      const unsure = told.length === 0 && ADDED_SOUNDS.some((s) => s === sound) && context.hasAmplifier;
-      return { sound, after: unsure || bypassed ? 'unknown' : 'same', says };
-    }
-    const names = carriers.map((c) => pairName(c.pair).toLowerCase()).join(', ');
-    const fromAmplifier = carriers.some((c) => c.madeIn !== 'radio');
-    if (bypassed && fromAmplifier)
-      return {
-        sound,
-        after: 'lost',
-        says: `${word}: made by the amplifier on ${names}; bypassed, it is gone.`,
-      };
-    const played = carriers.filter((c) => tapped.has(c.pair.id));
-    if (played.length > 0)
-      return {
-        sound,
-        after: 'louder',
-        says: `${word}: carried by ${names}, which feeds the new amplifier: it gets louder with the gain. Set the gain with it in mind.`,
-      };
-    const gone = carriers.filter((c) =>
-      input.targets.some((t) => replaces(t, c.pair, context) && t.speaker.state === 'new'),
-    );
-    if (gone.length === carriers.length && !bypassed)
-      return {
-        sound,
-        after: 'lost',
-        says: `${word}: only on ${names}, whose speaker goes and whose signal is not used.`,
-      };
-    return { sound, after: 'same', says: `${word}: on ${names}, which stay as they are.` };
+export function triggersOf(car: FinishedCar, input: PlanInput): Trigger[] {
+  const nameOf = (id: string) => pairName(input.pairs.find((p) => p.id === id)!).toLowerCase();
+  return car.sounds.map(({ sound, becomes, heardOn, madeIn }) => {
+    const names = heardOn.map(nameOf).join(', ');
+    const bypassed = madeIn !== 'radio' && !plays(car, heardOn);
+    const why =
+      madeIn === null
+        ? unheardWords(sound, input)
+        : becomes === 'lost' && !bypassed && !triedEverywhere(sound, car, input)
+          ? `heard on ${names}, whose speaker goes and whose signal is not used; other outputs were not tried.`
+          : AFTER_WORDS[becomes](names, bypassed);
+    return { sound, after: becomes, says: `${SOUND_WORD[sound]}: ${why}`, why };
   });
+}
+
+/** Of every output that drives a speaker somebody said whether the sound is on it. */
+const triedEverywhere = (sound: Trigger['sound'], { outputs }: FinishedCar, { pairs }: PlanInput) =>
+  outputs
+    .filter((o) => o.plays && !o.line)
+    .every((o) => pairs.find((p) => p.id === o.pairId)!.facts.sounds.some((f) => f.sound === sound));
+
+const plays = ({ outputs }: FinishedCar, pairIds: readonly string[]) =>
+  outputs.some((o) => pairIds.includes(o.pairId) && o.plays);
+
+/** @param bypassed the outputs on which it was heard belong to an amplifier that is bypassed */
+const AFTER_WORDS: Record<Trigger['after'], (names: string, bypassed: boolean) => string> = {
+  same: (names) => `on ${names}, which stay as they are.`,
+  louder: (names) =>
+    `carried by ${names}, whose signal feeds the new amplifier: it gets louder with the gain. Set the gain with it in mind.`,
+  quieter: (names) => `on ${names}; some of the speakers that play it now no longer will.`,
+  lost: (names, bypassed) =>
+    bypassed
+      ? `made by the amplifier on ${names}; bypassed, it is gone.`
+      : `only on ${names}, whose speaker goes and whose signal is not used.`,
+  unknown: (names) =>
+    `heard on ${names}; which radio output carries it, or which speakers play it, is not known. Try before and after.`,
+};
+
+function unheardWords(sound: Trigger['sound'], { pairs }: PlanInput): string {
+  if (!ADDED_SOUNDS.some((s) => s === sound))
+    return 'comes from its own sounder in most cars. Try before and after.';
+  return pairs.some((p) => p.facts.sounds.some((f) => f.sound === sound))
+    ? 'not heard on the outputs that were tried. Try before and after.'
+    : 'not tried yet. Try it before anything is changed, and after.';
 }
 
 /** What the owner loses by a plan, each to be consented to where it is more than a nuisance. */
 export function lossesOf(
+  car: FinishedCar,
   feeds: readonly Feed[],
   setup: Setup,
   triggers: readonly Trigger[],
-  context: PlanContext,
+  { targets }: PlanInput,
 ): Loss[] {
-  const { input } = context;
   const losses: Loss[] = triggers
     .filter((t) => t.after === 'lost' && !REQUIRED_SOUNDS.includes(t.sound))
     .map((t) => ({ rule: `lost-${t.sound}`, text: t.says, consent: true }));
-  const bypassed = setup.factoryAmplifier === 'removed' || setup.factoryAmplifier === 'node';
-  const left = (side: 'centre' | 'rear' | 'subwoofer') =>
-    input.pairs.some(
-      (p) =>
-        p.unitKind !== 'radio' &&
-        (side === 'centre'
-          ? p.side === 'centre'
-          : side === 'rear'
-            ? p.axle === 'rear'
-            : p.way === 'subwoofer'),
-    );
-  const fed = (test: (t: (typeof input.targets)[number]) => boolean) => input.targets.some(test);
-  if (bypassed && left('centre') && !fed((t) => t.layout === 'mono' && t.highHz > 1000))
+  const silent = car.speakers.filter((s) => s.fate === 'silent');
+  if (silent.some((s) => s.side === 'centre') && !targets.some((t) => t.layout === 'mono' && t.highHz > 1000))
     losses.push({ rule: 'lost-centre', text: 'The centre speaker falls silent.', consent: true });
-  if (bypassed && left('rear') && !fed((t) => t.axle === 'rear'))
+  if (silent.some((s) => s.axle === 'rear') && !targets.some((t) => t.axle === 'rear'))
     losses.push({ rule: 'lost-rear', text: 'The rear speakers fall silent.', consent: true });
-  if (bypassed && left('subwoofer') && !fed((t) => t.speaker.way === 'subwoofer' || playsOnlyBass(t)))
+  if (
+    silent.some((s) => s.way === 'subwoofer') &&
+    !targets.some((t) => t.speaker.way === 'subwoofer' || playsOnlyBass(t))
+  )
     losses.push({ rule: 'lost-subwoofer', text: 'The factory subwoofer falls silent.', consent: true });
+  const bypassed = setup.factoryAmplifier === 'removed' || setup.factoryAmplifier === 'node';
   if (bypassed)
     losses.push({
       rule: 'lost-tuning',

@@ -1,10 +1,9 @@
 import { arrivalsOf } from '../behaviour/arrival.ts';
 import { behaviourOfJob } from '../behaviour/behaviour-of-job.ts';
 import type { LibraryDevice } from '../model/device.ts';
-import type { PlanBasis } from '../model/plan.ts';
 import { type PreferencesFields, START_PREFERENCES } from '../model/shop.ts';
 import { captureInForce } from '../model/capture-in-force.ts';
-import type { JobOutline, JobView } from '../model/views.ts';
+import type { JobView } from '../model/views.ts';
 import { signalPolarity } from '../outputs/polarity.ts';
 import { type HarnessFacts, NO_HARNESS } from './harness-facts.ts';
 import { factsOfPair } from './output-facts.ts';
@@ -67,40 +66,4 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
     tools: job.intake.tools,
     clues: job.intake.clues,
   };
-}
-
-const live = (list: readonly { withdrawnAt: string | null }[]) =>
-  list.filter((item) => item.withdrawnAt === null).length;
-
-/** The state of a job that a plan is worked out from. */
-export function planBasisOf(job: JobOutline): PlanBasis {
-  const captures = job.units.flatMap((unit) =>
-    unit.pairs.flatMap((pair) => {
-      const counting = captureInForce(job, pair);
-      return pair.captures
-        .filter((c) => c.withdrawnAt === null)
-        .map((c) => ({ id: c.id, pairVersion: pair.version, counts: c === counting }));
-    }),
-  );
-  return {
-    captures,
-    targets: job.targets.map(({ id, version }) => ({ id, version })),
-    checks: live(job.checks),
-    recordings: live(job.recordings),
-    brief: job.brief.version,
-  };
-}
-
-/** True when a job still is what a plan was worked out from. */
-export function isUpToDate(basis: PlanBasis, job: JobOutline): boolean {
-  const now = planBasisOf(job);
-  const sorted = (b: PlanBasis) =>
-    JSON.stringify([
-      b.captures.map((c) => `${c.id}/${c.pairVersion}/${c.counts}`).sort(),
-      b.targets.map((t) => `${t.id}/${t.version}`).sort(),
-      b.checks,
-      b.recordings,
-      b.brief,
-    ]);
-  return sorted(now) === sorted(basis);
 }

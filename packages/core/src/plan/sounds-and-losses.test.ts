@@ -28,13 +28,14 @@ function after(
   { setup, ...made }: MadeFeed = {},
 ): Trigger | undefined {
   const other = madePair({ id: 'p2', side: 'right', facts: { sounds: found.other ?? [] }, ...found.pair });
-  const feed = madeFeed({
-    sources: [madeSource({ facts: { sounds: found.tapped ?? [] } })],
-    ...made,
-    input: { pairs: [other], ...made.input },
+  const feed = madeFeed({ sources: [madeSource({ facts: { sounds: found.tapped ?? [] } })], ...made });
+  const pairs = [...feed.sources.map((s) => s.pair), ...(made.input?.pairs ?? [other])];
+  const { finished, context } = madePlan({
+    feeds: [feed],
+    setup,
+    input: { targets: [feed.target], ...made.input, pairs },
   });
-  const { plan } = madePlan({ setup });
-  return triggersOf([feed.feed], plan.setup, feed.context).find((t) => t.sound === sound);
+  return triggersOf(finished, context.input).find((t) => t.sound === sound);
 }
 const NODE: MadeSetup = { factoryAmplifier: 'node' };
 
@@ -42,57 +43,133 @@ describe('a factory sound before and after', () => {
   it('carried by an output that is tapped: louder', () => {
     expect(after('chimes', { tapped: [on('chimes')] })).toMatchObject({
       after: 'louder',
-      says: expect.stringMatching(/^Chimes: carried by front left, which feeds the new amplifier/) as string,
+      says: expect.stringMatching(/^Chimes: carried by front left, whose signal feeds the new/) as string,
     });
   });
-  it('made by the amplifier that is bypassed: lost; by the radio: still there', () => {
-    for (const factoryAmplifier of ['removed', 'node'] as const) {
-      const bypassed = { setup: { factoryAmplifier } };
-      expect(after('chimes', { tapped: [on('chimes')] }, bypassed)?.after).toBe('lost');
-      expect(after('chimes', { tapped: [on('chimes', { madeIn: 'unknown' })] }, bypassed)?.after).toBe(
-        'lost',
-      );
-      expect(after('chimes', { tapped: [on('chimes', { madeIn: 'radio' })] }, bypassed)?.after).toBe(
-        'louder',
-      );
-    }
+  it('made by the amplifier that is bypassed: lost', () => {
+    for (const factoryAmplifier of ['removed', 'node'] as const)
+      for (const madeIn of ['amplifier', 'unknown'] as const)
+        expect(
+          after('chimes', { other: [on('chimes', { madeIn })] }, { setup: { factoryAmplifier } }),
+        ).toEqual({
+          sound: 'chimes',
+          after: 'lost',
+          says: 'Chimes: made by the amplifier on front right; bypassed, it is gone.',
+          why: 'made by the amplifier on front right; bypassed, it is gone.',
+        });
   });
-  it('on a speaker that goes and whose signal is not used: lost', () => {
+  it('made by the radio: with the line for the same place, or not; not known where no line is listed', () => {
+    const heard = { other: [on('chimes', { madeIn: 'radio' as const })] };
+    const line = (side: 'left' | 'right') =>
+      madeSource({ id: `r-${side}`, unitId: 'u9', unitKind: 'radio' as const, side });
+    const bypassed = (side: 'left' | 'right') =>
+      after('chimes', heard, {
+        setup: NODE,
+        sources: [line(side)],
+        input: {
+          pairs: [madePair({ id: 'p2', side: 'right', facts: { sounds: heard.other } }), line('right').pair],
+        },
+      });
+    expect(bypassed('right')?.after).toBe('louder');
+    expect(bypassed('left')?.after).toBe('lost');
+    expect(after('chimes', heard, { setup: NODE })).toEqual({
+      sound: 'chimes',
+      after: 'unknown',
+      says: 'Chimes: heard on front right; which radio output carries it, or which speakers play it, is not known. Try before and after.',
+      why: 'heard on front right; which radio output carries it, or which speakers play it, is not known. Try before and after.',
+    });
+  });
+  it('made by the radio and heard beside a line that is not listed: not known, for another line may carry it', () => {
+    const centre = madePair({
+      id: 'p2',
+      side: 'centre',
+      facts: { sounds: [on('chimes', { madeIn: 'radio' })] },
+    });
+    const left = madeSource({ id: 'r-left', unitId: 'u9', unitKind: 'radio' as const });
+    const bypassed: MadeFeed = { setup: NODE, sources: [left], input: { pairs: [centre] } };
+    expect(after('chimes', {}, bypassed)?.after).toBe('unknown');
+  });
+  it('heard on the radio’s line alone plays behind its amplifier, as long as that stays', () => {
+    const line = (madeIn: 'radio' | 'unknown', side: 'left' | 'right' = 'right') =>
+      madePair({
+        ...{ id: 'r1', unitId: 'u9', unitKind: 'radio' as const, side },
+        facts: { sounds: [on('chimes', { madeIn })] },
+      });
+    const rear = (side: 'left' | 'right') => madePair({ id: 'p2', axle: 'rear', side });
+    const heardOn = (pair: ReturnType<typeof line>, at: ReturnType<typeof rear>) =>
+      after('chimes', {}, { input: { pairs: [at, pair] } })?.after;
+    const alike = { ...line('radio'), axle: 'rear' as const };
+    expect(heardOn(alike, rear('right'))).toBe('same');
+    // Whoever says of a line where the sound is made: it comes from before it.
+    expect(heardOn({ ...line('unknown'), axle: 'rear' }, rear('right'))).toBe('same');
+    // Which speakers play it is not known where no output of that place is listed, and some speakers go.
+    expect(heardOn(alike, rear('left'))).toBe('unknown');
+    const tried = {
+      ...rear('right'),
+      facts: madePair({ facts: { sounds: [on('chimes', { heard: false })] } }).facts,
+    };
+    expect(heardOn(alike, tried)).toBe('unknown');
+  });
+  it('on a speaker that goes and whose signal is not used: lost; on one that stays: the same', () => {
     const lost = after('parking', { other: [on('parking')] });
     expect(lost).toMatchObject({
       after: 'lost',
-      says: expect.stringContaining('only on front right, whose speaker goes') as string,
+      says: expect.stringContaining(
+        'on front right, whose speaker goes and whose signal is not used;',
+      ) as string,
     });
-    const kept: MadeFeed = { target: { speaker: { state: 'kept' } } };
-    expect(after('parking', { other: [on('parking')] }, kept)?.after).toBe('same');
+    expect(lost?.why).toMatch(/other outputs were not tried\.$/);
+    const tried = { tapped: [on('parking', { heard: false })], other: [on('parking')] };
+    expect(after('parking', tried)?.why).toBe(
+      'only on front right, whose speaker goes and whose signal is not used.',
+    );
     const rear = after('parking', { other: [on('parking')], pair: { axle: 'rear' } });
     expect(rear).toEqual({
       sound: 'parking',
       after: 'same',
       says: 'Parking sounds: on rear right, which stay as they are.',
+      why: 'on rear right, which stay as they are.',
     });
-    expect(after('parking', { other: [on('parking', { madeIn: 'radio' })] }, { setup: NODE })?.after).toBe(
-      'same',
-    );
+  });
+  it('on two speakers of which one goes: quieter', () => {
+    const rear = madePair({ id: 'p3', axle: 'rear', facts: { sounds: [on('parking')] } });
+    const front = madePair({ id: 'p2', side: 'right', facts: { sounds: [on('parking')] } });
+    expect(after('parking', {}, { input: { pairs: [front, rear] } })).toEqual({
+      sound: 'parking',
+      after: 'quieter',
+      says: 'Parking sounds: on front right, rear left; some of the speakers that play it now no longer will.',
+      why: 'on front right, rear left; some of the speakers that play it now no longer will.',
+    });
+  });
+  it('on a kept speaker that nothing feeds any more stays on its own output', () => {
+    const kept: MadeFeed = { target: { speaker: { state: 'kept' } } };
+    expect(after('parking', { other: [on('parking')] }, kept)?.after).toBe('same');
+  });
+  it('that comes as data to the new amplifier: only what the radio makes', () => {
+    const data = (madeIn: 'radio' | 'amplifier') =>
+      after(
+        'chimes',
+        { other: [on('chimes', { madeIn })] },
+        { setup: NODE, sources: [], feed: { device: 'data-interface' } },
+      );
+    expect([data('radio')?.after, data('amplifier')?.after]).toEqual(['louder', 'lost']);
   });
   it('heard nowhere, tried or not', () => {
-    const tried = after('telephone', { other: [on('telephone', { heard: false })] });
-    expect(tried).toEqual({
-      sound: 'telephone',
-      after: 'same',
-      says: 'Telephone: not heard on the outputs that were tried. Try before and after.',
-    });
-    expect(after('telephone', { other: [on('telephone', { heard: false })] }, { setup: NODE })?.after).toBe(
-      'unknown',
-    );
+    const not = [on('telephone', { heard: false })];
+    const why = 'not heard on the outputs that were tried. Try before and after.';
+    const everywhere = after('telephone', { tapped: not, other: not });
+    expect(everywhere).toEqual({ sound: 'telephone', after: 'same', says: `Telephone: ${why}`, why });
+    // Where one output was never tried, it may be there.
+    expect(after('telephone', { other: not })).toMatchObject({ after: 'unknown', why });
+    expect(after('telephone', { tapped: not, other: not }, { setup: NODE })?.after).toBe('unknown');
     expect(after('telephone', {})).toMatchObject({
       after: 'unknown',
       says: expect.stringContaining('not tried yet') as string,
     });
-    // A radio alone: nothing behind it could make a sound.
+    // A radio alone may make sounds as well.
     const alone = { pairs: [madePair({ id: 'p2', unitKind: 'radio' as const })] };
     const radio = after('telephone', {}, { sources: [madeSource({ unitKind: 'radio' })], input: alone });
-    expect(radio?.after).toBe('same');
+    expect(radio?.after).toBe('unknown');
     expect(after('seat-belt', {})).toMatchObject({
       after: 'same',
       says: expect.stringContaining('its own sounder') as string,
@@ -113,8 +190,10 @@ describe('what the owner loses', () => {
     triggers: Trigger[] = [],
     feeds = [madeFeed()],
   ) => {
-    const { plan, context } = madePlan({ setup, input, feeds });
-    return lossesOf(plan.feeds, plan.setup, triggers, context).map((l) => `${l.rule}${l.consent ? '!' : ''}`);
+    const { plan, context, finished } = madePlan({ setup, input, feeds });
+    return lossesOf(finished, plan.feeds, plan.setup, triggers, context.input).map(
+      (l) => `${l.rule}${l.consent ? '!' : ''}`,
+    );
   };
   const centre = madePair({ side: 'centre' });
   const rear = madePair({ axle: 'rear' });
@@ -147,7 +226,7 @@ describe('what the owner loses', () => {
     expect(losses({ cancelling: 'switched-off' })).toEqual(['lost-cancelling!']);
     expect(losses({ cancelling: 'left' })).toEqual([]);
     expect(losses({ joining: 'cut' })).toEqual(['wires-cut!']);
-    const trigger = (sound: TriggerSound, after: Trigger['after']) => ({ sound, after, says: '' });
+    const trigger = (sound: TriggerSound, after: Trigger['after']) => ({ sound, after, says: '', why: '' });
     expect(
       losses({}, {}, [trigger('parking', 'lost'), trigger('telephone', 'same'), trigger('chimes', 'lost')]),
     ).toEqual(['lost-parking!']);
@@ -155,10 +234,10 @@ describe('what the owner loses', () => {
   it('bass above the lowest step of any channel', () => {
     const bass = (fromStep: number, remedy: 'restore' | 'none') =>
       madeFeed({ feed: { bass: { fromStep, lostDb: 6, remedy, says: '' } } });
-    const { plan, context } = madePlan({
+    const { plan, context, finished } = madePlan({
       feeds: [bass(24, 'none'), bass(20, 'none'), bass(10, 'restore'), madeFeed()],
     });
-    expect(lossesOf(plan.feeds, plan.setup, [], context)).toEqual([
+    expect(lossesOf(finished, plan.feeds, plan.setup, [], context.input)).toEqual([
       { rule: 'bass-above-step', consent: false, text: expect.stringContaining('Above step 20 ') as string },
     ]);
     expect(losses({}, {}, [], [bass(10, 'restore')])).toEqual([]);

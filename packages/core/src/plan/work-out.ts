@@ -108,7 +108,7 @@ export function workOut(strategy: Strategy, context: PlanContext, changes: PlanC
   const feeds = done.map((d) => d.feed);
   const equipment = equipmentOf(found, drives, context);
   const finished = finishedCar(input, { strategy: strategy.id, setup, feeds, equipment, changes });
-  const triggers = triggersOf(feeds, setup, context);
+  const triggers = triggersOf(finished, input);
   const wanted = wantedFeeds(input.targets).length;
   const plan: PlanInContext['plan'] = {
     strategy: strategy.id,
@@ -120,7 +120,7 @@ export function workOut(strategy: Strategy, context: PlanContext, changes: PlanC
     setup,
     changes,
     equipment,
-    losses: lossesOf(feeds, setup, triggers, context),
+    losses: lossesOf(finished, feeds, setup, triggers, input),
     duties: dutiesOf(setup, context),
     triggers,
     turnOn: turnOnSteps(setup, equipment, context),

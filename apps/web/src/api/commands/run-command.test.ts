@@ -1,6 +1,6 @@
 import { viewOfCar, DEMO_CARS } from '@ulpen/core/carsim';
 import type { Capture, HarnessView, JobView, Reading } from '@ulpen/core';
-import { QueryClient } from '@tanstack/react-query';
+import { QueryClient, QueryObserver } from '@tanstack/react-query';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { json, pageServer, refuse } from '../../../test/page-server.ts';
 import { api, ApiProblem } from '../client.ts';
@@ -53,6 +53,45 @@ describe('a command', () => {
     await runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
     await late;
     expect(capture().withdrawnAt).not.toBeNull();
+  });
+
+  describe('while the plugs are on their way', () => {
+    const plugs = (name: string) => ({ connectors: [{ name }], sheets: [], readings: [], simulation: null });
+    /** Answers the first question for the plugs when it is let go, and any later one at once. */
+    const asking = () => {
+      const held: (() => void)[] = [];
+      server.answer = ({ method, path }, response) => {
+        if (method === 'POST') json(response, capture(), 8, 201);
+        else if (!path.endsWith('/harness')) json(response, [], 8);
+        else if (held.length > 0) json(response, plugs('asked again'), 8);
+        else held.push(() => json(response, plugs('first'), 7));
+      };
+      const observer = new QueryObserver(queries, {
+        queryKey: ['harness', jobId],
+        queryFn: () => api.get<HarnessView>(`/jobs/${jobId}/harness`),
+      });
+      const stop = observer.subscribe(() => {});
+      return { held, stop, shown: () => observer.getCurrentResult().data?.connectors[0].name };
+    };
+
+    it('waits for them where they have not come at all', async () => {
+      const { held, stop, shown } = asking();
+      await expect.poll(() => held).toHaveLength(1);
+      await runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
+      held[0]();
+      await expect.poll(shown).toBe('first');
+      stop();
+    });
+
+    it('asks again for those that it cut short', async () => {
+      queries.setQueryData(['harness', jobId], plugs('known'));
+      const { held, stop, shown } = asking();
+      await expect.poll(() => held).toHaveLength(1);
+      await runCommand(queries, withdrawCapture, { jobId, captureId: capture().id });
+      held[0]();
+      await expect.poll(shown).toBe('asked again');
+      stop();
+    });
   });
 
   it('leaves measurements that are on their way alone', async () => {

@@ -33,20 +33,16 @@ export async function runCommand<Input, Result>(
 ): Promise<Result> {
   const jobId = command.job(input);
   const views = new Views(queries, jobId);
-  if (command.atOnce && jobId) {
-    // What is on its way would put back what is shown at once. Where nothing is, it is shown before the next frame.
-    const onTheirWay = SHOWN_AT_ONCE.map((v) => [v, jobId]).filter((queryKey) =>
-      queries.isFetching({ queryKey }),
-    );
-    if (onTheirWay.length > 0)
-      await Promise.all(onTheirWay.map((queryKey) => queries.cancelQueries({ queryKey })));
-  }
+  const cutShort = command.atOnce && jobId ? onTheirWay(queries, jobId) : [];
+  // Where nothing is, the change is shown before the next frame.
+  if (cutShort.length > 0)
+    await Promise.all(cutShort.map((view) => queries.cancelQueries({ queryKey: [view, jobId] })));
   command.atOnce?.(views, input);
   try {
     const id = newId();
     const { result, revision } = await inOrder(jobId, () => api.command<Result>(command.request(input), id));
     command.answered?.(views, result, input);
-    const anew = refresh(queries, jobId, command.touches(input), revision);
+    const anew = refresh(queries, jobId, [...command.touches(input), ...cutShort], revision);
     // What the answer has put into the views can be gone on from; anything else is waited for.
     if (!command.answered) await anew;
     return result;
@@ -57,6 +53,16 @@ export async function runCommand<Input, Result>(
     throw error;
   }
 }
+
+/**
+ * Views whose newest answer would put back what is shown at once: they are asked for again after the command. One that
+ * has not come at all shows nothing yet, and is waited for.
+ */
+const onTheirWay = (queries: QueryClient, jobId: string) =>
+  SHOWN_AT_ONCE.filter((view) => {
+    const state = queries.getQueryState([view, jobId]);
+    return state?.fetchStatus === 'fetching' && state.data !== undefined;
+  });
 
 /** The same for a command that was put aside with its input. */
 export const runBound = (queries: QueryClient, { command, input }: Bound): Promise<unknown> =>
@@ -72,7 +78,7 @@ async function refresh(
 ): Promise<void> {
   void fetchAnew(queries, 'jobs');
   if (touched.includes('shop'))
-    await Promise.all([fetchAnew(queries, 'devices'), fetchAnew(queries, 'preferences')]);
+    await Promise.all(['devices', 'preferences', 'fingerprint'].map((name) => fetchAnew(queries, name)));
   if (!jobId) return;
   for (const name of ['removed', 'events']) void fetchAnew(queries, name, jobId);
   if (!touched.includes('job')) {

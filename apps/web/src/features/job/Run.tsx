@@ -1,5 +1,6 @@
 import { NavLink } from 'react-router';
-import { captureInForce, isUpToDate, type JobOutline } from '@ulpen/core';
+import { captureInForce, type JobOutline } from '@ulpen/core';
+import { useFingerprint } from '../../api/fingerprint.ts';
 import './run.css';
 
 interface Joint {
@@ -10,10 +11,10 @@ interface Joint {
   done: boolean;
 }
 
-function jointsOf(job: JobOutline): Joint[] {
+function jointsOf(job: JobOutline, fingerprint: string | null): Joint[] {
   const pairs = job.units.flatMap((u) => u.pairs);
   const unmeasured = pairs.filter((p) => captureInForce(job, p) === null).length;
-  const standing = job.plans.filter((p) => isUpToDate(p.basis, job)).length;
+  const standing = job.plans.filter((p) => p.fingerprint !== null && p.fingerprint === fingerprint).length;
   return [
     {
       path: 'intake',
@@ -34,7 +35,8 @@ function jointsOf(job: JobOutline): Joint[] {
 
 /** The stages as joints on one line: copper as far as the work is done, a count where something is missing. */
 export function Run({ job }: { job: JobOutline }) {
-  const joints = jointsOf(job);
+  const fingerprint = useFingerprint(job, { enabled: job.plans.length > 0 });
+  const joints = jointsOf(job, fingerprint);
   return (
     <nav className="run no-print" aria-label="Stages of the job">
       <ol>

@@ -1,5 +1,5 @@
 import { Link, useSearchParams } from 'react-router';
-import { type Proposal, readinessOf, SUM_GRID_HZ } from '@ulpen/core';
+import { type Proposal, readinessOf, SOUND_WORD, SUM_GRID_HZ } from '@ulpen/core';
 import { usePreferences } from '../../api/shop-queries.ts';
 import { BandStrip } from '../../ui/BandStrip.tsx';
 import { KeptPlans } from './KeptPlans.tsx';
@@ -123,7 +123,7 @@ function Row({ place, proposal, shown, onPick }: RowProps) {
   const verdict = verdictOf(proposal, ready);
   const figures = proposal.figures!;
   const lost = [
-    ...proposal.triggers.filter((t) => t.after === 'lost').map((t) => t.says.split(':')[0].toLowerCase()),
+    ...proposal.triggers.filter((t) => t.after === 'lost').map((t) => SOUND_WORD[t.sound].toLowerCase()),
     ...proposal.losses.map((l) => LOSS_WORD[l.rule]),
   ].filter((w, i, all) => w && all.indexOf(w) === i);
   const open = ready.open.length + ready.unsigned.length;

@@ -7,12 +7,13 @@ import {
   pairName,
   type PairView,
 } from '@ulpen/core';
+import { FinishedSounds } from './FinishedSounds.tsx';
 import { FATE_WORD, filterWords, loadWords, sourceWords, speakerName, wireWords } from './finished-words.ts';
 import { useFramedPlan } from './PlanFrame.tsx';
 import { useFinishedCar } from './use-plan.ts';
 import './finished.css';
 
-/** The car once the plan is built: what drives every speaker, and what becomes of every factory output. */
+/** The car once the plan is built: what drives every speaker, what becomes of every sound and of every factory output. */
 export function FinishedPage() {
   const { job, shown } = useFramedPlan();
   const { data: car, isError } = useFinishedCar(job, shown);
@@ -29,6 +30,8 @@ export function FinishedPage() {
           <h2>What drives each speaker</h2>
         </div>
         <Speakers job={job} car={car} />
+        <h2 className="finished-next">What becomes of each sound</h2>
+        <FinishedSounds job={job} car={car} />
       </section>
       <section className="pane" aria-label="Factory outputs" tabIndex={0}>
         <div className="pane-title">

@@ -1,42 +1,46 @@
-import { Link } from 'react-router';
-import { isUpToDate, type JobView, type Plan } from '@ulpen/core';
-import { useDifferences } from './use-plan.ts';
-
-const KIND_WORD = { worse: 'Does not hold', changed: 'Look again', better: 'Settled' } as const;
+import { Button } from 'react-bootstrap';
+import { type JobView, liveChanges, type Plan, planStateOf } from '@ulpen/core';
+import { DifferenceList } from './DifferenceList.tsx';
+import { MovedDialog } from './MovedDialog.tsx';
+import { useKeep } from './use-keep.ts';
+import { type ShownPlan, useDifferences } from './use-plan.ts';
 
 /** What was found since a plan was kept, and what it changes about it. */
-export function OutOfDate({ job, kept }: { job: JobView; kept: Plan }) {
-  const { data: differences } = useDifferences(job, kept);
-  const upToDate = isUpToDate(kept.basis, job);
-  if (!differences || (upToDate && differences.length === 0)) return null;
-  const worse = differences.some((d) => d.kind === 'worse');
+export function OutOfDate({ job, kept, shown }: { job: JobView; kept: Plan; shown: ShownPlan }) {
+  const keeping = useKeep(job);
+  const differences = useDifferences(job, kept).data;
+  const { fingerprint } = shown;
+  if (!differences || fingerprint === null) return null;
+  const state = planStateOf(kept, fingerprint, differences);
+  if (state === 'holds') return null;
+  const { strategy, changes } = kept.proposal;
+  const live = liveChanges(changes, { targets: job.targets, pairs: job.units.flatMap((u) => u.pairs) });
+  const why = kept.fingerprint
+    ? 'Something was found, measured, withdrawn or changed since this plan was kept.'
+    : 'This plan came from a file or an older version, and was never checked against this job.';
   return (
-    <div className={`stale-plan ${worse ? 'stale-worse' : ''}`} role="alert">
+    <div className={`stale-plan ${state === 'contradicted' ? 'stale-worse' : ''}`} role="alert">
       <div>
         <p>
-          <strong>
-            {worse
-              ? 'Contradicted.'
-              : differences.length > 0
-                ? 'Out of date.'
-                : 'Worked out before the last reading.'}
-          </strong>{' '}
-          {differences.length === 0
-            ? 'What was added since changes nothing about it.'
-            : 'Since this plan was kept, something was measured, withdrawn or changed in the wish:'}
+          <strong>{state === 'contradicted' ? 'Contradicted.' : 'Out of date.'}</strong> {why}{' '}
+          {differences.length > 0 ? 'Worked out again:' : 'Worked out again, it comes out the same.'}
         </p>
-        <ul>
-          {differences.slice(0, 8).map((d) => (
-            <li key={d.text} className={`difference difference-${d.kind}`}>
-              <span className="label">{KIND_WORD[d.kind]}</span> {d.text}
-            </li>
-          ))}
-        </ul>
-        {differences.length > 8 && <p className="small quiet">and {differences.length - 8} more</p>}
+        {differences.length > 0 && <DifferenceList differences={differences} />}
       </div>
-      <Link className="btn btn-secondary" to={{ search: `way=${kept.proposal.strategy}` }}>
-        See what it would be now
-      </Link>
+      <Button
+        variant="secondary"
+        className="no-print"
+        disabled={keeping.busy}
+        onClick={() =>
+          keeping.keep(
+            { name: kept.name, strategy, changes: live, fingerprint, revises: kept.id },
+            kept.proposal,
+          )
+        }
+      >
+        Keep the updated plan
+      </Button>
+      <MovedDialog job={job} keeping={keeping} />
     </div>
   );
 }

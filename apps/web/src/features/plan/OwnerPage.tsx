@@ -1,29 +1,16 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { CircleCheck, CircleDashed } from 'lucide-react';
-import {
-  type Decision,
-  type Loss,
-  readinessOf,
-  REQUIRED_SOUNDS,
-  SOUND_WORD,
-  type Trigger,
-} from '@ulpen/core';
+import { type Decision, type Loss, readinessOf, REQUIRED_SOUNDS, SOUND_WORD } from '@ulpen/core';
 import { newId } from '../../api/new-id.ts';
 import { addDecisions } from '../../api/commands/add-decisions.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { withdrawDecision } from '../../api/commands/withdraw-decision.ts';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFramedPlan } from './PlanFrame.tsx';
+import { SOUND_AFTER_WORD } from './plan-words.ts';
 import { SignForm } from './SignForm.tsx';
 import './owner.css';
-
-const AFTER_WORD: Record<Trigger['after'], string> = {
-  same: 'as before',
-  louder: 'louder',
-  lost: 'gone',
-  unknown: 'not known',
-};
 
 /** What the owner has to know and sign: sounds before and after, losses, duties. */
 export function OwnerPage() {
@@ -66,9 +53,9 @@ export function OwnerPage() {
                   {REQUIRED_SOUNDS.includes(t.sound) && <span className="small quiet"> must stay</span>}
                 </th>
                 <td>
-                  <span className={`after after-${t.after}`}>{AFTER_WORD[t.after]}</span>
+                  <span className={`after after-${t.after}`}>{SOUND_AFTER_WORD[t.after]}</span>
                 </td>
-                <td className="small">{t.says.slice(t.says.indexOf(':') + 2)}</td>
+                <td className="small">{t.why || t.says}</td>
                 <td className="print-only tick-box">☐</td>
                 <td className="print-only tick-box">☐</td>
               </tr>

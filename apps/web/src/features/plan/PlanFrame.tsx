@@ -1,21 +1,14 @@
 import { Link, NavLink, Outlet, useOutletContext, useSearchParams } from 'react-router';
-import { Button } from 'react-bootstrap';
-import { Check, Printer, Undo2 } from 'lucide-react';
-import { type JobView, planBasisOf, readinessOf } from '@ulpen/core';
-import { keepPlan } from '../../api/commands/keep-plan.ts';
-import { useCommand } from '../../api/commands/use-command.ts';
-import { newId } from '../../api/new-id.ts';
+import type { JobView } from '@ulpen/core';
 import { EmptyState } from '../../ui/EmptyState.tsx';
-import { useNotices } from '../../ui/notices-store.ts';
 import { useFramedMeasuredJob } from '../../api/framed-job.ts';
-import { canUndo, useChangesStore } from './changes-store.ts';
+import { DraftConflict } from './DraftConflict.tsx';
 import { OutOfDate } from './OutOfDate.tsx';
-import { verdictOf } from './plan-words.ts';
+import { PlanHead } from './PlanHead.tsx';
 import { type ShownPlan, useComparison, useShownPlan } from './use-plan.ts';
 import '../../ui/toggle.css';
 import '../../ui/view-tabs.css';
 import './plan.css';
-import { useWhatIf } from '../../api/plan-given.ts';
 
 const VIEWS = [
   { to: '.', name: 'Compare', end: true },
@@ -82,7 +75,8 @@ export function PlanFrame() {
         </nav>
         <PlanHead job={job} shown={shown} />
       </section>
-      {shown.kept && <OutOfDate job={job} kept={shown.kept} />}
+      {shown.kept && <OutOfDate job={job} kept={shown.kept} shown={shown} />}
+      <DraftConflict job={job} draft={shown.draft} />
       <Outlet context={outlet} />
     </div>
   );
@@ -128,64 +122,5 @@ export function Refused({ refused }: { refused: { title: string; because: string
         ))}
       </dl>
     </section>
-  );
-}
-
-/** What is shown, how ready it is, and keeping it. */
-function PlanHead({ job, shown }: PlanOutlet) {
-  const { proposal, kept, changed, busy } = shown;
-  const [, setParams] = useSearchParams();
-  const [question] = useWhatIf();
-  const asked = question.noCut === true || question.noAnalyser === true || Boolean(question.amplifierId);
-  const tell = useNotices((s) => s.tell);
-  const keep = useCommand(keepPlan);
-  const undoable = useChangesStore((s) => canUndo(s, job.id));
-  const undo = useChangesStore((s) => s.undo);
-  const ready = readinessOf(proposal, job.decisions);
-  const verdict = verdictOf(proposal, ready);
-  const name = kept ? kept.name : `${proposal.title}${changed ? ', changed by hand' : ''}`;
-  return (
-    <div className="plan-head" aria-busy={busy}>
-      <h1 className="clip">{name}</h1>
-      <span className={`verdict verdict-${verdict.tone}`}>{verdict.text}</span>
-      <span className="flex-fill" />
-      {!kept && undoable && (
-        <Button
-          variant="quiet"
-          className="no-print"
-          onClick={() => undo(job.id)}
-          title="Take the last change back"
-        >
-          <Undo2 size={18} /> Undo
-        </Button>
-      )}
-      <Button variant="quiet" className="no-print" aria-label="Print" onClick={() => window.print()}>
-        <Printer size={18} />
-      </Button>
-      {!kept && (
-        <Button
-          className="no-print"
-          variant={ready.state === 'broken' ? 'secondary' : 'primary'}
-          disabled={keep.isPending || busy || asked}
-          title={asked ? 'This answers a question. Go back to the job as it is to keep a plan.' : undefined}
-          onClick={() =>
-            keep.mutate(
-              {
-                jobId: job.id,
-                fields: { id: newId(), name: name.slice(0, 80), proposal, basis: planBasisOf(job) },
-              },
-              {
-                onSuccess: (plan) => {
-                  tell({ text: 'Plan kept.' });
-                  setParams({ kept: plan.id }, { replace: true });
-                },
-              },
-            )
-          }
-        >
-          <Check size={18} /> {ready.state === 'broken' ? 'Keep it all the same' : 'Keep this plan'}
-        </Button>
-      )}
-    </div>
   );
 }

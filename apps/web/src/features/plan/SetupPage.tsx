@@ -1,11 +1,17 @@
 import { Form } from 'react-bootstrap';
-import { CABLE_SIZES, FUSE_SIZES, readinessOf, type Setup, type SetupChange } from '@ulpen/core';
+import {
+  CABLE_SIZES,
+  FUSE_SIZES,
+  readinessOf,
+  settingChoices,
+  type Setup,
+  type SetupChange,
+} from '@ulpen/core';
 import { Choices } from '../../ui/Choices.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { useFramedPlan } from './PlanFrame.tsx';
 import { LoadChoices } from './LoadChoices.tsx';
-import { AMPLIFIER_WORD } from './plan-words.ts';
 import { Remarks } from './Remarks.tsx';
 import { SupplyFigures } from './SupplyFigures.tsx';
 import { TurnOnChain } from './TurnOnChain.tsx';
@@ -59,10 +65,7 @@ export function SetupPage() {
               id="pick-factory-amplifier"
               label="Factory amplifier"
               value={setup.factoryAmplifier}
-              options={(['stays', 'node', 'removed'] as const).map((v) => ({
-                value: v,
-                word: AMPLIFIER_WORD[v],
-              }))}
+              options={settingChoices('factoryAmplifier', 'none')}
               onChange={(factoryAmplifier) => put({ factoryAmplifier })}
             />
           )}
@@ -70,19 +73,13 @@ export function SetupPage() {
             <>
               <Choices
                 label="Noise cancelling"
-                options={[
-                  { value: 'switched-off', word: 'switched off' },
-                  { value: 'left', word: 'left on' },
-                ]}
+                options={settingChoices('cancelling', 'absent')}
                 value={setup.cancelling}
                 onChange={(cancelling) => put({ cancelling })}
               />
               <Choices
                 label="Its microphones"
-                options={[
-                  { value: 'kept', word: 'stay plugged in' },
-                  { value: 'unplugged', word: 'unplugged' },
-                ]}
+                options={settingChoices('microphones')}
                 value={setup.microphones}
                 onChange={(microphones) => put({ microphones })}
               />
@@ -112,22 +109,14 @@ export function SetupPage() {
               id="pick-when-the-car-sleeps-the-source-is"
               label="When the car sleeps, the source is"
               value={turnOn.asleep}
-              options={[
-                { value: 'dead', word: 'off' },
-                { value: 'live', word: 'live' },
-                { value: 'unknown', word: 'not seen yet' },
-              ]}
+              options={settingChoices('turnOn.asleep')}
               onChange={(asleep) => putTurnOn({ asleep })}
             />
             <SelectField
               id="pick-at-restart-it"
               label="At restart it"
               value={turnOn.restart}
-              options={[
-                { value: 'steady', word: 'holds' },
-                { value: 'dips', word: 'dips' },
-                { value: 'unknown', word: 'not seen yet' },
-              ]}
+              options={settingChoices('turnOn.restart')}
               onChange={(restart) => putTurnOn({ restart })}
             />
           </div>
@@ -142,10 +131,7 @@ export function SetupPage() {
           <h2>Power</h2>
           <Choices
             label="From"
-            options={[
-              { value: 'battery', word: 'the battery' },
-              { value: 'factory-feed', word: 'the factory feed' },
-            ]}
+            options={settingChoices('supply.from')}
             value={supply.from}
             onChange={(from) => putSupply({ from })}
           />
@@ -198,30 +184,21 @@ export function SetupPage() {
               id="pick-metal"
               label="Metal"
               value={supply.metal}
-              options={[
-                { value: 'copper', word: 'copper' },
-                { value: 'copper-clad', word: 'copper-clad aluminium' },
-              ]}
+              options={settingChoices('supply.metal')}
               onChange={(metal) => putSupply({ metal })}
             />
             <SelectField
               id="pick-ground-to"
               label="Ground to"
               value={supply.ground}
-              options={[
-                { value: 'body', word: 'the body, factory point' },
-                { value: 'battery-terminal', word: 'the battery’s terminal' },
-              ]}
+              options={settingChoices('supply.ground')}
               onChange={(ground) => putSupply({ ground })}
             />
             <SelectField
               id="pick-signal-and-power"
               label="Signal and power"
               value={supply.sides}
-              options={[
-                { value: 'apart', word: 'on two sides' },
-                { value: 'together', word: 'on one side' },
-              ]}
+              options={settingChoices('supply.sides')}
               onChange={(sides) => putSupply({ sides })}
             />
           </div>

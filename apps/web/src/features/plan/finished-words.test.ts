@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { finishedCar, planInputOf, rework, NO_CHANGES } from '@ulpen/core';
 import { DEMO_CARS, demoLibrary, viewOfCar } from '@ulpen/core/carsim';
-import { filterWords, loadWords, sourceWords, speakerName, wireWords } from './finished-words.ts';
+import { filterWords, loadWords, playedOn, sourceWords, speakerName, wireWords } from './finished-words.ts';
 
 const job = viewOfCar(DEMO_CARS[2]);
 const input = planInputOf(job, { devices: demoLibrary() });
@@ -58,5 +58,17 @@ describe('the finished car in words', () => {
     expect(sourceWords(job, car, { from: 'device', deviceId: 'gone', output: 1 })).toBe(
       'A device that is gone, channel 1',
     );
+  });
+
+  it('says which speakers play a sound', () => {
+    const ids = car.speakers.filter((s) => s.fate === 'replaced').map((s) => s.id);
+    expect(playedOn(job, car, [ids[0], ids[0], 'gone'])).toBe(
+      speakerName(
+        job,
+        car.speakers.find((s) => s.id === ids[0])!,
+      ),
+    );
+    expect(playedOn(job, car, ids.slice(0, 2)).split('; ')).toHaveLength(2);
+    expect(playedOn(job, car, [])).toBe('');
   });
 });

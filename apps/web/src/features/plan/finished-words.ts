@@ -86,3 +86,14 @@ export function filterWords({ highPass, lowPass }: FinishedSpeaker): string {
   const to = lowPass && `up to ${formatFrequency(lowPass.hz)}`;
   return [from, to].filter(Boolean).join(', ');
 }
+
+/** Speakers that play a sound, each once; empty where nobody has heard it. */
+export const playedOn = (job: JobView, car: FinishedCar, ids: readonly string[]): string =>
+  [
+    ...new Set(
+      ids.flatMap((id) => {
+        const speaker = car.speakers.find((s) => s.id === id);
+        return speaker ? [speakerName(job, speaker)] : [];
+      }),
+    ),
+  ].join('; ');

@@ -16,7 +16,12 @@ const output = (
     ...part,
     drives: { coils: [], inputs: [], resistor: null, factoryAmplifier: false, ...drives },
   }) satisfies FinishedOutput;
-const car = (...outputs: FinishedOutput[]): FinishedCar => ({ outputs, speakers: [], devices: [] });
+const car = (...outputs: FinishedOutput[]): FinishedCar => ({
+  outputs,
+  speakers: [],
+  devices: [],
+  sounds: [],
+});
 const tapped = (...pairIds: string[]) =>
   ({
     feeds: [

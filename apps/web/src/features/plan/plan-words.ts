@@ -1,4 +1,4 @@
-import type { Device, Load, Proposal, Readiness, Remark, Setup } from '@ulpen/core';
+import type { Device, Load, Plan, PlanState, Proposal, Readiness, Remark, SoundAfter } from '@ulpen/core';
 
 export const DEVICE_WORD: Record<Device, string> = {
   direct: 'Direct',
@@ -25,13 +25,6 @@ export const LOAD_AFTER: Record<Load, string> = {
   none: 'left without a load',
 };
 
-export const AMPLIFIER_WORD: Record<Setup['factoryAmplifier'], string> = {
-  none: 'there is none',
-  stays: 'stays',
-  node: 'bypassed, powered as a node',
-  removed: 'bypassed, taken out',
-};
-
 export interface Verdict {
   tone: 'fits' | 'again' | 'wrong';
   text: string;
@@ -51,6 +44,26 @@ export function verdictOf(proposal: Pick<Proposal, 'covers' | 'remarks'>, ready:
   if (open > 0) return { tone: 'again', text: `workable, ${counted(open, 'point', 'points')} open` };
   return { tone: 'fits', text: 'ready' };
 }
+
+/** What becomes of a factory sound. */
+export const SOUND_AFTER_WORD: Record<SoundAfter, string> = {
+  same: 'as before',
+  louder: 'louder',
+  quieter: 'quieter',
+  lost: 'gone',
+  unknown: 'not known',
+};
+
+/** How a kept plan stands to what is known now. */
+export const STATE_VERDICT: Record<PlanState, Verdict> = {
+  holds: { tone: 'fits', text: 'holds' },
+  'out-of-date': { tone: 'again', text: 'out of date' },
+  contradicted: { tone: 'wrong', text: 'no longer holds' },
+};
+
+/** What a file says was agreed was not agreed on here. */
+export const agreedWord = ({ fingerprint }: Pick<Plan, 'fingerprint'>): string =>
+  fingerprint === null ? 'agreed elsewhere' : 'agreed';
 
 /** Where in a job the reading is taken that would settle a remark. */
 export function settlePath(jobId: string, { settle, pairId }: Remark): { to: string; word: string } | null {

@@ -4,6 +4,7 @@ import { isLine, sensesLoad, voltsAt } from '../complete-feed.ts';
 import { type FactorySystem, factorySystemOf } from '../context.ts';
 import type { PlanInput, PlanPair } from '../plan-input.ts';
 import { finishedDevices } from './devices.ts';
+import { finishedSounds } from './sounds.ts';
 import { type Driving, finishedSpeakers } from './speakers.ts';
 import { type BuiltPlan, channelsOf, factoryDrivers, interceptedBy, takenWires } from './wires.ts';
 
@@ -29,12 +30,11 @@ export function finishedCar(input: PlanInput, proposal: BuiltPlan): FinishedCar 
     taken: takenWires(fed, proposal, system),
     plays: (pairId) => !silenced.has(pairId),
   };
-  const speakers = finishedSpeakers(factoryDrivers(system), driving);
-  return {
-    outputs: input.pairs.map((pair) => finishedOutput(pair, speakers, driving, bypassed)),
-    speakers,
-    devices: devices.devices,
-  };
+  const factory = factoryDrivers(system);
+  const speakers = finishedSpeakers(factory, driving);
+  const outputs = input.pairs.map((pair) => finishedOutput(pair, speakers, driving, bypassed));
+  const car = { outputs, speakers, devices: devices.devices };
+  return { ...car, sounds: finishedSounds(system, factory, car) };
 }
 
 /**

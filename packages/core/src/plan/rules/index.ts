@@ -11,6 +11,7 @@ import { channelsEnough } from './channels-enough.ts';
 import { chargingReserve } from './charging-reserve.ts';
 import { claimContradicted } from './claim-contradicted.ts';
 import { deviceChosen } from './device-chosen.ts';
+import { deviceRoom } from './device-room.ts';
 import { factoryFeed } from './factory-feed.ts';
 import { factoryWirePower } from './factory-wire-power.ts';
 import { faderKept } from './fader-kept.ts';
@@ -34,6 +35,7 @@ import { remoteLoad } from './remote-load.ts';
 import type { FeedRule, PlanRule } from './rule.ts';
 import { sidesComplete } from './sides-complete.ts';
 import { sidesJoined } from './sides-joined.ts';
+import { sourceSilent } from './source-silent.ts';
 import { speakerIntoLine } from './speaker-into-line.ts';
 import { standingCurrent } from './standing-current.ts';
 import { sumCancels } from './sum-cancels.ts';
@@ -77,6 +79,7 @@ export const FEED_RULES: readonly FeedRule[] = [
 export const PLAN_RULES: readonly PlanRule[] = [
   warningSoundLost,
   wishKept,
+  sourceSilent,
   loadMissing,
   polarityMixed,
   networkNode,
@@ -97,5 +100,6 @@ export const PLAN_RULES: readonly PlanRule[] = [
   volumeSteps,
   levelsKnown,
   deviceChosen,
+  deviceRoom,
   interfaceFits,
 ];

@@ -1,3 +1,4 @@
+import type { FeedInContext } from './rule.ts';
 import { describe, expect, it } from 'vitest';
 import {
   BEHIND_RADIO,
@@ -287,5 +288,13 @@ describe('volts that nobody read', () => {
     expect(levelsKnown(madePlan({ feeds: [open(9, 'left', 'measured'), madeFeed()] }))).toEqual([]);
     const one = levelsKnown(madePlan({ feeds: [open(5, 'left', 'measured'), open(9, 'right')] }));
     expect(one[0].text).toContain('for front set (right) were');
+  });
+  it('name a side that is open alone, whatever is open of other channels; a mono channel has none', () => {
+    const other = open(9, 'left', 'assumed');
+    const rear = { ...other, target: { ...other.target, id: 't2', name: 'Rear' } };
+    const text = (feeds: FeedInContext[]) => levelsKnown(madePlan({ feeds }))[0].text;
+    expect(text([open(9, 'right'), rear])).toContain('for front set (right) and rear (left) were');
+    const bass = { ...rear, feed: { ...rear.feed, side: 'mono' as const } };
+    expect(text([bass])).toContain('for rear were');
   });
 });

@@ -60,7 +60,7 @@ describe('what Find forbids', () => {
 
 describe('what the car needs', () => {
   const lost = (sound: 'chimes' | 'parking', after: 'lost' | 'same') =>
-    warningSoundLost(madePlan({ triggers: [{ sound, after, says: 'Chimes: gone.' }] }));
+    warningSoundLost(madePlan({ triggers: [{ sound, after, says: 'Chimes: gone.', why: 'gone.' }] }));
   it('sounds that the law asks for are never given up', () => {
     expect(lost('chimes', 'lost')).toEqual([
       verdict('error', 'warning-sound-lost', 'Chimes: gone. It must go on working.', {
