@@ -1,6 +1,24 @@
+/** A plan is worked out in this order; no folder reaches back into one that comes after it. */
+const FLOW = [
+  'facts',
+  'ways',
+  'finished',
+  '(equipment|levels|supply)',
+  'losses',
+  'rules',
+  'words',
+  'compare',
+];
+
 /** One direction of dependency: web and server use core; core knows nothing of HTTP, SQL, React or the DOM. */
 module.exports = {
   forbidden: [
+    ...FLOW.slice(0, -1).map((folder, n) => ({
+      name: `plan-flows-one-way-from-${folder.replace(/[^a-z]+/g, '-')}`,
+      severity: 'error',
+      from: { path: `^packages/core/src/plan/${folder}/`, pathNot: '\\.test\\.ts$' },
+      to: { path: `^packages/core/src/plan/(${FLOW.slice(n + 1).join('|')}|work-out\\.ts)` },
+    })),
     {
       name: 'core-stays-pure',
       severity: 'error',

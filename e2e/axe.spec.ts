@@ -23,6 +23,8 @@ async function subjectOf(page: Page): Promise<ViewSubject> {
 }
 
 test.describe.configure({ mode: 'parallel' });
+// A colour on its way from one theme to the other is neither's.
+test.use({ contextOptions: { reducedMotion: 'reduce' } });
 
 /** Only colours change with the theme; for print a page takes the desk's. */
 const OF_COLOUR = ['color-contrast', 'link-in-text-block'];

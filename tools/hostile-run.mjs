@@ -60,15 +60,6 @@ async function prepare(origin) {
   form.append('file', new Blob(['20 0\n100 -1\n1000 -20\n10000 -60\n']), 'x.txt');
   const capture = await must(origin, 'POST', `/pairs/${pair.id}/captures`, form);
   const [device] = await must(origin, 'POST', '/devices', [DEVICE]);
-  const decision = {
-    kind: 'consent',
-    rule: 'r',
-    targetId: target.id,
-    pairId: pair.id,
-    says: 's',
-    signedBy: 'b',
-    note: '',
-  };
   const check = {
     pairId: pair.id,
     body: { kind: 'silence', engine: 'off', doors: 'closed', volts: 0.1 },
@@ -83,6 +74,13 @@ async function prepare(origin) {
   };
   const { fingerprint } = await must(origin, 'GET', `/jobs/${job.id}/fingerprint`);
   const plan = { name: 'P', strategy: 'convert', changes, fingerprint, revises: null };
+  const about = [{ targetId: target.id, side: 'mono', pairId: pair.id, what: '' }];
+  const signing = {
+    plan: { strategy: 'convert', changes: { setup: {}, feeds: [], loads: [], boxes: [] }, fingerprint },
+    decisions: [{ kind: 'accepted', rule: 'band-settled', subjects: about }],
+    signedBy: 'b',
+    note: '',
+  };
   const recordingFields = {
     firstPairId: pair.id,
     secondPairId: null,
@@ -122,7 +120,7 @@ async function prepare(origin) {
       ['PUT', `/sheets/${kept.id}`, { ...sheet, version: 1 }],
       ['POST', `/captures/${capture.id}/pin`, { because: 'as it was found' }],
       ['POST', `${at}/checks`, [check]],
-      ['POST', `${at}/decisions`, [decision]],
+      ['POST', `${at}/decisions`, signing],
       ['POST', `${at}/targets`, TARGET],
       ['PUT', `/targets/${target.id}`, { ...TARGET, version: 1 }],
       ['POST', `${at}/plans`, plan],

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { type Job, type JobFile, NO_CHANGES, type Plan, type Problem } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openOf, sign } from './planned-job.ts';
 import { type Answer, runningApp, type RunningApp, type Seen } from './running-app.ts';
 
 let app: RunningApp;
@@ -22,19 +23,7 @@ describe('job files', () => {
     const { fingerprint } = body;
     const proposals = body.proposals.slice(0, 4);
     const [best] = proposals;
-    const signed = [
-      ...best.remarks.filter((r) => r.severity === 'assumption'),
-      { ...best.losses[0], targetId: null, pairId: null },
-    ].map(({ rule, text, targetId, pairId }, i, all) => ({
-      kind: i < all.length - 1 ? 'accepted' : 'consent',
-      rule,
-      targetId,
-      pairId,
-      says: text,
-      signedBy: 'Bay 2',
-      note: '',
-    }));
-    expect((await app.call('POST', `/api/v1/jobs/${job.id}/decisions`, signed)).status).toBe(201);
+    expect((await sign(app, job.id, best.strategy, openOf(best))).status).toBe(201);
     let revises: string | null = null;
     for (const { strategy, title } of proposals) {
       const plan: object = { name: title, strategy, fingerprint, revises };

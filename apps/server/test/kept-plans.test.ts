@@ -1,13 +1,6 @@
-import {
-  type Decision,
-  NO_CHANGES,
-  type Plan,
-  type PlanChanges,
-  type PlanFingerprint,
-  type Problem,
-} from '@ulpen/core';
+import { NO_CHANGES, type Plan, type PlanChanges, type PlanFingerprint, type Problem } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { keepPlan, measuredJob as measuredJobOf, proposalsOf } from './planned-job.ts';
+import { keepPlan, measuredJob as measuredJobOf, openOf, proposalsOf, sign } from './planned-job.ts';
 import { NOWHERE, PAIR, runningApp, type RunningApp, TARGET } from './running-app.ts';
 
 let app: RunningApp;
@@ -232,18 +225,8 @@ describe('the agreed plan', () => {
 
   /** Every assumption accepted and every loss consented to, whatever they are. */
   async function signed(jobId: string, { proposal }: Plan): Promise<void> {
-    const assumed = proposal.remarks.filter((r) => r.severity === 'assumption');
-    const lost = proposal.losses
-      .filter((l) => l.consent)
-      .map((l) => ({ ...l, targetId: null, pairId: null }));
-    const sign =
-      (kind: Decision['kind']) =>
-      (about: Pick<Decision, 'rule' | 'targetId' | 'pairId'> & { text: string }) => ({
-        ...{ kind, rule: about.rule, targetId: about.targetId, pairId: about.pairId, says: about.text },
-        ...{ signedBy: 'Bay 2', note: '' },
-      });
-    const decisions = [...assumed.map(sign('accepted')), ...lost.map(sign('consent'))];
-    if (decisions.length > 0) await app.call('POST', `/api/v1/jobs/${jobId}/decisions`, decisions);
+    const open = openOf(proposal);
+    if (open.length > 0) await sign(app, jobId, proposal.strategy, open);
   }
   /** The same car with everything that the plan's rules ask for, so that nothing is broken. */
   async function readyPlan() {

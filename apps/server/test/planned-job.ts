@@ -1,4 +1,4 @@
-import type { Capture, Plan } from '@ulpen/core';
+import { type Capture, type Decision, NO_CHANGES, type Plan, type Proposal } from '@ulpen/core';
 import { columns, type RunningApp, type Seen } from './running-app.ts';
 
 /** What the list of proposals answers. */
@@ -27,3 +27,34 @@ export const keepPlan = <T = Plan>(
   headers?: Record<string, string>,
 ) =>
   app.call<T>('POST', `/api/v1/jobs/${jobId}/plans`, { name: 'Kept', strategy: 'convert', ...plan }, headers);
+
+/** What a plan leaves open, as it is signed. */
+export const openOf = ({ remarks, losses }: Pick<Proposal, 'remarks' | 'losses'>) => [
+  ...remarks
+    .filter((r) => r.severity === 'assumption')
+    .map(({ rule, subjects }) => ({ kind: 'accepted', rule, subjects })),
+  ...losses.filter((l) => l.consent).map(({ rule, subjects }) => ({ kind: 'consent', rule, subjects })),
+];
+
+/** Signs matters of a way in as the page does: with what it was seen with. */
+export async function sign<T = Decision[]>(
+  app: RunningApp,
+  jobId: string,
+  strategy: string,
+  decisions: readonly object[],
+  more: object = {},
+) {
+  const { fingerprint } = (await app.call<Seen>('GET', `/api/v1/jobs/${jobId}/fingerprint`)).body;
+  const plan = { strategy, changes: NO_CHANGES, fingerprint };
+  const signing = { plan, decisions, signedBy: 'Bay 2', note: '', ...more };
+  return app.call<T>('POST', `/api/v1/jobs/${jobId}/decisions`, signing);
+}
+
+/** Accepts an assumption that the first way in of a job leaves open, one about a channel if there is one. */
+export async function acceptOne(app: RunningApp, jobId: string) {
+  const [first] = (await proposalsOf(app, jobId)).proposals;
+  const open = first.remarks.filter((r) => r.severity === 'assumption');
+  const about = open.find((r) => r.targetId !== null) ?? open[0];
+  const { rule, subjects } = about;
+  return { about, ...(await sign(app, jobId, first.strategy, [{ kind: 'accepted', rule, subjects }])) };
+}

@@ -1,6 +1,5 @@
 import {
   type Connector,
-  type Decision,
   type LibraryDevice,
   type Photo,
   type Removed,
@@ -11,6 +10,7 @@ import {
 import { DEMO_DEVICES } from '@ulpen/core/carsim';
 import { describe, expect, it } from 'vitest';
 import { dc, findBench, PLUG } from './find-bench.ts';
+import { acceptOne } from './planned-job.ts';
 import { lowPass, PAIR, TARGET } from './running-app.ts';
 
 const bench = findBench();
@@ -40,15 +40,12 @@ describe('what is recorded stays when something else goes', () => {
   });
   it('decisions about a channel that was removed', async () => {
     const target = await bench.app.target(bench.job.id);
-    const decision = { kind: 'consent', rule: 'r', pairId: null, says: 's', signedBy: 'Bay 2', note: '' };
-    const [signed] = (
-      await call<Decision[]>('POST', `/jobs/${bench.job.id}/decisions`, [
-        { ...decision, targetId: target.id },
-      ])
-    ).body;
+    for (const side of ['left', 'right'] as const) await bench.app.pair(bench.unit.id, { side, way: 'full' });
+    const { about, body } = await acceptOne(bench.app, bench.job.id);
+    const [signed] = body;
     expect((await call('DELETE', `/targets/${target.id}`)).status).toBe(204);
     expect((await bench.app.view(bench.job.id)).decisions).toEqual([]);
-    expect((await bench.app.fileOf(bench.job.id)).file.decisions).toMatchObject([{ says: 's' }]);
+    expect((await bench.app.fileOf(bench.job.id)).file.decisions).toMatchObject([{ says: about.text }]);
     expect(await removed()).toMatchObject([{ kind: 'target', name: 'Front set' }]);
     expect((await call<Target>('POST', (await removed())[0].restore)).body).toMatchObject(TARGET);
     expect((await bench.app.view(bench.job.id)).decisions).toEqual([signed]);

@@ -9,12 +9,14 @@ import {
   type Sheet,
   START_BRIEF,
   START_INTAKE,
+  subject,
   type Target,
   type Unit,
   wavHeader,
 } from '@ulpen/core';
 import { expect } from 'vitest';
 import { dc, ohms, PLUG } from './find-bench.ts';
+import { openOf, proposalsOf, sign } from './planned-job.ts';
 import { type Answer, columns, PAIR, type RunningApp, TARGET } from './running-app.ts';
 
 const PNG = Uint8Array.from([
@@ -167,18 +169,15 @@ export class RestlessHand {
           note: '',
         },
       ]),
-    decision: () =>
-      this.call('POST', `/jobs/${this.job.id}/decisions`, [
-        {
-          kind: 'accepted',
-          rule: 'r',
-          targetId: this.pick([null, this.pick(this.targets).id]),
-          pairId: this.pick([null, this.pick(this.pairs).id]),
-          says: 'as it is',
-          signedBy: 'Bay 2',
-          note: '',
-        },
-      ]),
+    /** What the first way in leaves open, or something that it does not. */
+    decision: async () => {
+      const [first] = (await proposalsOf(this.app, this.job.id)).proposals;
+      const known = first ? openOf(first) : [];
+      const subjects = [subject({ targetId: this.pick(this.targets).id, pairId: this.pick(this.pairs).id })];
+      const matter = this.pick([...known, { kind: 'accepted', rule: 'r', subjects }]);
+      const { status } = await sign(this.app, this.job.id, first?.strategy ?? 'convert', [matter]);
+      expect(status).toBeLessThan(500);
+    },
     photo: async () => {
       const form = new FormData();
       const on = this.pick([

@@ -1,4 +1,4 @@
-import type { Brief, Decision, LibraryDevice, Preferences, Problem, Target } from '@ulpen/core';
+import type { Brief, LibraryDevice, Preferences, Problem, Target } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { NOWHERE, runningApp, type RunningApp } from './running-app.ts';
 
@@ -75,39 +75,5 @@ describe('brief, preferences and library', () => {
     ).toBe('name');
     expect((await app.call('DELETE', `/api/v1/devices/${body[0].id}`)).status).toBe(204);
     expect((await app.call<Target>('GET', `/api/v1/targets/${target.id}`)).body.amplifierId).toBeNull();
-  });
-});
-
-describe('decisions', () => {
-  it('are signed, withdrawn and restored, never changed, and name parts of their own job', async () => {
-    const job = await app.job();
-    const pair = await app.pair((await app.unit(job.id)).id);
-    const target = await app.target(job.id);
-    const other = await app.job();
-    const path = `/api/v1/jobs/${job.id}/decisions`;
-    const decision = {
-      kind: 'accepted',
-      rule: 'phase-measured',
-      targetId: target.id,
-      pairId: pair.id,
-      says: 'Phase is worked out.',
-      signedBy: 'Bay 2',
-      note: '',
-    };
-    const { status, body } = await app.call<Decision[]>('POST', path, [decision]);
-    expect([status, body[0].withdrawnAt]).toEqual([201, null]);
-    expect((await app.view(job.id)).decisions).toEqual(body);
-    const gone = await app.call<Decision>('POST', `/api/v1/decisions/${body[0].id}/withdraw`);
-    expect(gone.body.withdrawnAt).not.toBeNull();
-    expect(
-      (await app.call<Decision>('POST', `/api/v1/decisions/${body[0].id}/restore`)).body.withdrawnAt,
-    ).toBeNull();
-    const foreign = await app.call<Problem>('POST', `/api/v1/jobs/${other.id}/decisions`, [
-      { ...decision, pairId: null },
-    ]);
-    expect([foreign.status, foreign.body.errors?.[0].field]).toEqual([400, '0.targetId']);
-    expect(
-      (await app.call<Problem>('POST', path, [{ ...decision, signedBy: ' ' }])).body.errors?.[0].field,
-    ).toBe('0.signedBy');
   });
 });

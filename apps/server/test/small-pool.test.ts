@@ -2,6 +2,7 @@ import { DEMO_DEVICES } from '@ulpen/core/carsim';
 import { type Connector, START_BRIEF, START_INTAKE, START_PREFERENCES } from '@ulpen/core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { dc, PLUG } from './find-bench.ts';
+import { acceptOne } from './planned-job.ts';
 import { lowPass, PAIR, runningApp, type RunningApp, TARGET } from './running-app.ts';
 
 let app: RunningApp;
@@ -28,9 +29,7 @@ it('sixteen writers of every resource finish on two connections', async () => {
       await app.call('POST', `${at}/checks`, [
         { pairId: null, body: { kind: 'meter-tone', hz: 100, volts: 1 }, note: '' },
       ]),
-      await app.call('POST', `${at}/decisions`, [
-        { kind: 'consent', rule: 'r', targetId: target.id, pairId: null, says: 's', signedBy: 'b', note: '' },
-      ]),
+      await acceptOne(app, job.id),
       await app.call('POST', `${at}/sheets`, {
         name: 'S',
         source: '',

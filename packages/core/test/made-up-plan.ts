@@ -17,14 +17,14 @@ import type {
 import type { Setup } from '../src/model/setup.ts';
 import { type Speaker, type Target, USUAL_SPEAKER } from '../src/model/target.ts';
 import { pairName } from '../src/model/unit.ts';
-import { contextOf } from '../src/plan/context.ts';
-import type { Drive } from '../src/plan/equipment.ts';
-import { NO_FACTS, type OutputFacts } from '../src/plan/output-facts.ts';
-import { planInput, type PlanInput, type PlanPair } from '../src/plan/plan-input.ts';
+import { contextOf } from '../src/plan/facts/context.ts';
+import type { Drive } from '../src/plan/finished/drives.ts';
+import { NO_FACTS, type OutputFacts } from '../src/plan/facts/output-facts.ts';
+import { planInput, type PlanInput, type PlanPair } from '../src/plan/facts/plan-input.ts';
 import { finishedCar } from '../src/plan/finished/finished-car.ts';
-import { feedName } from '../src/plan/reasons.ts';
+import { feedName } from '../src/plan/facts/feed-name.ts';
 import type { FeedInContext, PlanInContext } from '../src/plan/rules/rule.ts';
-import type { Source } from '../src/plan/sources.ts';
+import type { Source } from '../src/plan/facts/sources.ts';
 import { analyseResponse } from '../src/signal/analyse.ts';
 import { SUM_GRID_HZ } from '../src/summing/output-response.ts';
 import { PLAIN_OUTPUT } from './made-up-measured.ts';
@@ -287,7 +287,7 @@ export interface MadePlan {
 /** A plan around its feeds, or around none where a rule does not look at them. */
 export function madePlan(made: MadePlan = {}): PlanInContext {
   const { feeds = [], drives = [], input, equipment = [], losses = [], triggers = [], loads = [] } = made;
-  const plan: PlanInContext['plan'] = {
+  const plan: Omit<PlanInContext['plan'], 'car'> = {
     strategy: 'convert',
     title: 'Convert',
     device: 'converter',
@@ -306,11 +306,12 @@ export function madePlan(made: MadePlan = {}): PlanInContext {
   const context = contextOf(
     planInput({ ...input, pairs: input?.pairs ?? feeds.flatMap((f) => f.sources.map((s) => s.pair)) }),
   );
+  const finished = finishedCar(context.input, plan);
   return {
-    plan,
+    plan: { ...plan, car: finished },
     feeds,
     drives: new Map(drives.map((drive, i) => [`t${i + 1}`, drive])),
-    finished: finishedCar(context.input, plan),
+    finished,
     context,
   };
 }

@@ -1,27 +1,16 @@
 import { Body, Controller, Post } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
-import {
-  type Decision,
-  type DecisionFields,
-  decisionFieldsSchema,
-  decisionSchema,
-  creating,
-  type Creating,
-} from '@ulpen/core';
+import { type Decision, decisionSchema, type Signing } from '@ulpen/core';
 import { z } from 'zod';
 import { By } from '../actors/by.ts';
 import type { Actor } from '../actors/actor.ts';
 import { Database } from '../database/database.ts';
-import { assertOwnRefs } from '../database/own-refs.ts';
+import { Gone } from '../compute/gone.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems } from '../problems/problems.decorator.ts';
 import { DecisionsRepository } from './decisions.repository.ts';
-
-const someDecisionsSchema = z
-  .array(creating(decisionFieldsSchema, 'NewDecision'))
-  .min(1, 'at least one decision')
-  .max(100, 'at most 100 at once')
-  .meta({ id: 'SomeDecisions' });
+import { signSchema } from './sign-schema.ts';
+import { SigningService } from './signing.service.ts';
 
 @ApiTags('decisions')
 @Controller()
@@ -29,20 +18,19 @@ export class DecisionsController {
   constructor(
     private readonly db: Database,
     private readonly decisions: DecisionsRepository,
+    private readonly signing: SigningService,
   ) {}
 
   @Post('jobs/:id/decisions')
   @ApiResponse({ status: 201, standardSchema: z.array(decisionSchema) })
-  @Problems(400, 404)
+  @Problems(400, 404, 409, 429)
   add(
     @Id('job') jobId: string,
     @By('decision.add') by: Actor,
-    @Body({ schema: someDecisionsSchema }) decisions: Creating<DecisionFields>[],
+    @Gone() signal: AbortSignal,
+    @Body({ schema: signSchema }) signing: Signing,
   ): Promise<Decision[]> {
-    return this.db.inJob(jobId, by, async (trx) => {
-      await assertOwnRefs(trx, jobId, someDecisionsSchema, decisions);
-      return this.decisions.addAll(trx, jobId, decisions);
-    });
+    return this.signing.sign(jobId, signing, by, signal);
   }
 
   @Post('decisions/:id/withdraw')

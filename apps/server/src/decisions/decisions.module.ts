@@ -1,10 +1,12 @@
 import { Module } from '@nestjs/common';
+import { PlansModule } from '../plans/plans.module.ts';
 import { DecisionsController } from './decisions.controller.ts';
-import { DecisionsRepository } from './decisions.repository.ts';
+import { DecisionsStoreModule } from './decisions-store.module.ts';
+import { SigningService } from './signing.service.ts';
 
 @Module({
+  imports: [DecisionsStoreModule, PlansModule],
   controllers: [DecisionsController],
-  providers: [DecisionsRepository],
-  exports: [DecisionsRepository],
+  providers: [SigningService],
 })
 export class DecisionsModule {}

@@ -19,7 +19,13 @@ export class DecisionsRepository {
     });
     if (decisions.length === 0) return [];
     const rows = await db('decisions')
-      .insert(decisions.map((d) => toRow({ jobId, ...d })))
+      .insert(
+        decisions.map(({ subjects, figures, ...d }) => ({
+          ...toRow({ jobId, ...d }),
+          subjects: subjects && JSON.stringify(subjects),
+          figures: JSON.stringify(figures),
+        })),
+      )
       .returning('*');
     return rows.map((row) => fromRow<Decision>(row));
   }

@@ -139,7 +139,8 @@ export class JobFileWriter {
     const plans = await this.plans.record(db, jobId);
     const series = [...new Set(plans.map((p) => p.seriesId))];
     return plans.map(({ id: _id, jobId: _job, seriesId, fingerprint: _fingerprint, ...plan }) => ({
-      ...mapRefs(planFieldsSchema, plan, key),
+      // The car names its speakers and devices by ids of this database; whoever reads the plan builds it anew.
+      ...mapRefs(planFieldsSchema, { ...plan, proposal: { ...plan.proposal, car: null } }, key),
       series: series.indexOf(seriesId) + 1,
     }));
   }

@@ -3,7 +3,7 @@ import { BriefsModule } from '../briefs/briefs.module.ts';
 import { CapturesModule } from '../captures/captures.module.ts';
 import { ChecksModule } from '../checks/checks.module.ts';
 import { ConnectorsModule } from '../connectors/connectors.module.ts';
-import { DecisionsModule } from '../decisions/decisions.module.ts';
+import { DecisionsStoreModule } from '../decisions/decisions-store.module.ts';
 import { DevicesModule } from '../devices/devices.module.ts';
 import { DraftsModule } from '../drafts/drafts.module.ts';
 import { IntakesModule } from '../intakes/intakes.module.ts';
@@ -28,7 +28,7 @@ import { JobFilesController } from './job-files.controller.ts';
     CapturesModule,
     ChecksModule,
     ConnectorsModule,
-    DecisionsModule,
+    DecisionsStoreModule,
     DevicesModule,
     DraftsModule,
     IntakesModule,

@@ -1,7 +1,7 @@
 import { Module } from '@nestjs/common';
 import { CapturesModule } from '../captures/captures.module.ts';
 import { ChecksModule } from '../checks/checks.module.ts';
-import { DecisionsModule } from '../decisions/decisions.module.ts';
+import { DecisionsStoreModule } from '../decisions/decisions-store.module.ts';
 import { DraftsModule } from '../drafts/drafts.module.ts';
 import { IntakesModule } from '../intakes/intakes.module.ts';
 import { PairsModule } from '../pairs/pairs.module.ts';
@@ -27,7 +27,7 @@ import { JobsService } from './jobs.service.ts';
     RecordingsModule,
     ChecksModule,
     BriefsModule,
-    DecisionsModule,
+    DecisionsStoreModule,
     DraftsModule,
     SpeakersModule,
   ],

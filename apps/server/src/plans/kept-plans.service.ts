@@ -10,13 +10,8 @@ import { ProblemError } from '../problems/problem-error.ts';
 import { Fingerprints } from './fingerprints.ts';
 import { newPlanSchema } from './new-plan-schema.ts';
 import { PlansRepository } from './plans.repository.ts';
+import { untilStill } from './until-still.ts';
 import { cannotBeUsed, ProposalsService } from './proposals.service.ts';
-
-/** How often a plan is worked out again when its job was written to meanwhile. */
-const TRIES = 4;
-
-/** The job went on between working a plan out and keeping it. */
-class MovedOn extends Error {}
 
 /** Plans are worked out here and kept as they come out: nothing of a plan is taken from who asks for it. */
 @Injectable()
@@ -33,16 +28,11 @@ export class KeptPlansService {
    * @throws ProblemError (409) with the plan as it comes out now, when it was seen with something else; (400) when the way
    * in cannot be used
    */
-  async keep(jobId: string, plan: Creating<KeepPlan>, by: Actor, signal: AbortSignal): Promise<Plan> {
-    for (let tried = 1; ; tried++) {
+  keep(jobId: string, plan: Creating<KeepPlan>, by: Actor, signal: AbortSignal): Promise<Plan> {
+    return untilStill(async (moved) => {
       const worked = await this.proposals.worked(jobId, plan, signal);
-      try {
-        return await this.db.inJob(jobId, by, (trx) => this.keepWorked(trx, jobId, plan, worked));
-      } catch (error) {
-        if (!(error instanceof MovedOn)) throw error;
-        if (tried >= TRIES) throw ProblemError.busy('This job is being written to. Try again in a moment.');
-      }
-    }
+      return this.db.inJob(jobId, by, (trx) => this.keepWorked(trx, jobId, plan, worked, moved));
+    });
   }
 
   private async keepWorked(
@@ -50,11 +40,12 @@ export class KeptPlansService {
     jobId: string,
     { id, name, fingerprint, revises, ...way }: Creating<KeepPlan>,
     worked: { fingerprint: string; proposal: Proposal | null },
+    moved: Error,
   ): Promise<Plan> {
     await assertOwnRefs(trx, jobId, newPlanSchema, way);
     if (fingerprint !== worked.fingerprint) throw ProblemError.stale('plan', worked);
     const now = await this.fingerprints.of(trx, jobId);
-    if (now.fingerprint !== worked.fingerprint) throw new MovedOn();
+    if (now.fingerprint !== worked.fingerprint) throw moved;
     if (!worked.proposal) throw cannotBeUsed('strategy');
     const next = revises === null ? null : await this.plans.nextOf(trx, jobId, revises);
     if (revises !== null && !next)

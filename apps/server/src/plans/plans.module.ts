@@ -1,5 +1,5 @@
 import { Module } from '@nestjs/common';
-import { DecisionsModule } from '../decisions/decisions.module.ts';
+import { DecisionsStoreModule } from '../decisions/decisions-store.module.ts';
 import { DevicesModule } from '../devices/devices.module.ts';
 import { HarnessModule } from '../harness/harness.module.ts';
 import { JobsModule } from '../jobs/jobs.module.ts';
@@ -12,8 +12,9 @@ import { ProposalsService } from './proposals.service.ts';
 import { PlansStoreModule } from './plans-store.module.ts';
 
 @Module({
-  imports: [PlansStoreModule, DecisionsModule, JobsModule, DevicesModule, ShopModule, HarnessModule],
+  imports: [PlansStoreModule, DecisionsStoreModule, JobsModule, DevicesModule, ShopModule, HarnessModule],
   controllers: [PlansController],
   providers: [ProposalsService, KeptPlansService, Fingerprints, JobStates],
+  exports: [ProposalsService, Fingerprints],
 })
 export class PlansModule {}

@@ -172,6 +172,8 @@ describe('the verdict on a way in', () => {
     settle: null,
     targetId: null,
     pairId: null,
+    subjects: [],
+    figures: [],
   });
   const told = (covers: boolean, ...severities: Severity[]) => {
     const remarks = severities.map(remark);

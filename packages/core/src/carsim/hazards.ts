@@ -2,7 +2,7 @@ import type { LibraryDevice } from '../model/device.ts';
 import type { Feed, PlanChanges } from '../model/plan.ts';
 import type { Setup } from '../model/setup.ts';
 import type { Speaker } from '../model/target.ts';
-import type { PlanInput, PlanPair } from '../plan/plan-input.ts';
+import type { PlanInput, PlanPair } from '../plan/facts/plan-input.ts';
 
 /** A plan to be judged: what is known, the way in, and what a person changed. */
 export interface Case {

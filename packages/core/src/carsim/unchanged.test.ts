@@ -13,7 +13,7 @@ import { DEMO_CARS } from './cars/index.ts';
 import { HAZARDS } from './hazards.ts';
 import { NO_CHANGES } from '../model/plan.ts';
 import { USUAL_SPEAKER } from '../model/target.ts';
-import { planInput } from '../plan/plan-input.ts';
+import { planInput } from '../plan/facts/plan-input.ts';
 
 /** Six digits of every number, and every 97th sample of a recording: what differs in the last bits is no other car. */
 function digest(what: unknown): string {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_CARS } from '../carsim/index.ts';
 import { viewOfCar } from '../carsim/view-of-car.ts';
-import { planInputOf } from '../plan/plan-of-job.ts';
+import { planInputOf } from '../plan/facts/plan-of-job.ts';
 
 describe('a plan', () => {
   it('is worked out from the same capture when a bass test and an unloaded one come in', () => {

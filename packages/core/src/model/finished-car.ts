@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { DEVICE_KINDS } from './device.ts';
+import { DEVICE_KINDS, deviceSchema } from './device.ts';
 import { ref } from './ref.ts';
+import { loadSchema } from './setup.ts';
 import { TRIGGER_SOUNDS } from './sounds.ts';
-import { axleSchema, idSchema, saidSchema, sideSchema, standingSchema, waySchema } from './words.ts';
+import { axleSchema, saidSchema, sideSchema, standingSchema, waySchema } from './words.ts';
 
 const watts = z.number().nullable();
 const ohms = z.number().nullable();
@@ -31,6 +32,10 @@ export const finishedOutputSchema = z.object({
     resistor: z.object({ ohm: ohms, watts }).nullable(),
     factoryAmplifier: z.boolean(),
   }),
+  /** what it works into: its speakers, the resistor in their place, inputs that are load enough, nothing; a line's inputs */
+  load: loadSchema,
+  /** of the inputs or the resistor that are its load; null: not known, or its speakers are */
+  loadOhm: ohms,
   /** its wires are led elsewhere here, and what drives the car's side then; null: they are whole */
   intercepted: z
     .object({ by: z.enum(['cut', 'harness-pair']), carSide: signalSourceSchema.nullable() })
@@ -75,29 +80,51 @@ export const finishedSpeakerSchema = z.object({
 });
 export type FinishedSpeaker = z.infer<typeof finishedSpeakerSchema>;
 
+/** Of which channel of which target. */
+const channelSchema = z.object({ targetId: ref('target'), side: z.enum(['left', 'right', 'mono']) });
+export type FinishedChannel = z.infer<typeof channelSchema>;
+
+const deviceOutputSchema = z.object({
+  n: z.int(),
+  /** the channel that it is bridged with */
+  bridgedWith: z.int().nullable(),
+  /** inputs of the same device that it is made from */
+  of: z.array(z.int()),
+  /** what it serves in the end */
+  channel: channelSchema,
+  /** of an amplifier's channel: how its coils are joined, their ohms together, and watts into them; null: a line */
+  load: z.object({ network: saidSchema, coils: z.int(), ohm: z.number(), watts }).nullable(),
+});
+
+/** A at the device's terminals. */
+const drawSchema = z.object({
+  /** a full sine on every channel */
+  sineAmps: z.number(),
+  /** music that just reaches full output */
+  musicAmps: z.number(),
+  /** on, without music */
+  idleAmps: z.number(),
+  /** while the car sleeps */
+  asleepAmps: z.number(),
+});
+export type Draw = z.infer<typeof drawSchema>;
+
 export const finishedDeviceSchema = z.object({
   id: instanceId,
   kind: z.enum(DEVICE_KINDS),
-  /** of the library; null: only the kind is known */
-  libraryId: idSchema.nullable(),
+  /** its entry in the library as it was when this was planned; null: only the kind is known */
+  entry: deviceSchema.nullable(),
   name: saidSchema.nullable(),
   /** each input takes one source */
   inputs: z.array(z.object({ n: z.int(), source: signalSourceSchema })),
   /** channels, of an amplifier */
-  outputs: z.array(
-    z.object({
-      n: z.int(),
-      /** the channel that it is bridged with */
-      bridgedWith: z.int().nullable(),
-      /** inputs of the same device that it is made from */
-      of: z.array(z.int()),
-    }),
-  ),
+  outputs: z.array(deviceOutputSchema),
   /** what wakes it: a source outside, or the device before it */
   wokenBy: z.union([
     z.enum(['sensing', 'offset', 'accessory', 'factory-remote', 'constant', 'nothing']),
     z.object({ deviceId: instanceId }),
   ]),
+  draws: drawSchema,
 });
 export type FinishedDevice = z.infer<typeof finishedDeviceSchema>;
 
@@ -119,6 +146,22 @@ export const finishedSoundSchema = z.object({
 });
 export type FinishedSound = z.infer<typeof finishedSoundSchema>;
 
+export const finishedSupplySchema = drawSchema.extend({
+  /** makes what the car's battery gives while it plays */
+  source: z.enum(['alternator', 'converter', 'unknown']),
+  /** what that can give beyond the car's own needs, A; null: not known */
+  reserveAmps: z.number().nullable(),
+  from: z.enum(['battery', 'factory-feed']),
+  /** each fuse and what it protects; null: there is none, or its size is not known */
+  fuses: z.array(
+    z.object({
+      protects: z.union([z.enum(['cable', 'factory-feed']), z.object({ deviceId: instanceId })]),
+      amps: z.number().nullable(),
+    }),
+  ),
+});
+export type FinishedSupply = z.infer<typeof finishedSupplySchema>;
+
 /** What drives what once all is built in: the one account that loads, losses, cuts and rules are read from. */
 export const finishedCarSchema = z
   .object({
@@ -126,6 +169,22 @@ export const finishedCarSchema = z
     speakers: z.array(finishedSpeakerSchema),
     devices: z.array(finishedDeviceSchema),
     sounds: z.array(finishedSoundSchema),
+    supply: finishedSupplySchema,
   })
   .meta({ id: 'FinishedCar' });
 export type FinishedCar = z.infer<typeof finishedCarSchema>;
+
+/** The device of a kind, or between outputs and amplifier, that a channel's signal goes through. */
+export function deviceServing(
+  { devices }: Pick<FinishedCar, 'devices'>,
+  channel: FinishedChannel,
+  which: 'between' | 'amplifier',
+): FinishedDevice | null {
+  return (
+    devices.find(
+      (d) =>
+        (d.kind === 'amplifier') === (which === 'amplifier') &&
+        d.outputs.some((o) => o.channel.targetId === channel.targetId && o.channel.side === channel.side),
+    ) ?? null
+  );
+}

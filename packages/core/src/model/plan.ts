@@ -1,7 +1,8 @@
 import { TRIGGER_SOUNDS } from './sounds.ts';
 import { z } from 'zod';
 import { DEVICE_KINDS } from './device.ts';
-import { soundAfterSchema } from './finished-car.ts';
+import { finishedCarSchema, soundAfterSchema } from './finished-car.ts';
+import { matterSchema } from './matter.ts';
 import { loadSchema, setupChangeSchema, setupSchema } from './setup.ts';
 import { ref } from './ref.ts';
 import { idSchema, momentSchema, requiredLine, saidSchema, standingSchema } from './words.ts';
@@ -134,6 +135,9 @@ export const feedSchema = z
   .meta({ id: 'Feed' });
 export type Feed = z.infer<typeof feedSchema>;
 
+const { subjects, figures } = matterSchema.shape;
+const matterOf = { subjects: subjects.default([]), figures: figures.default([]) };
+
 /** `error`: not ready. `assumption`: to be measured or accepted by name. `warning` needs a word. */
 export const severitySchema = z.enum(['error', 'warning', 'assumption', 'note']);
 export type Severity = z.infer<typeof severitySchema>;
@@ -155,6 +159,8 @@ export const remarkSchema = z
       .default(null),
     targetId: ref('target').nullable(),
     pairId: ref('pair').nullable(),
+    /** none in plans that were kept before */
+    ...matterOf,
   })
   .meta({ id: 'Remark' });
 export type Remark = z.infer<typeof remarkSchema>;
@@ -165,6 +171,7 @@ export const lossSchema = z.object({
   text: saidSchema,
   /** the owner's consent is needed before the plan is ready */
   consent: z.boolean(),
+  ...matterOf,
 });
 export type Loss = z.infer<typeof lossSchema>;
 
@@ -260,6 +267,8 @@ export const proposalSchema = z
     triggers: z.array(triggerSchema).max(100).default([]),
     turnOn: z.array(turnOnStepSchema).max(100).default([]),
     figures: figuresSchema.nullable().default(null),
+    /** the car once this is built; null: kept before plans had it, or read from a file */
+    car: finishedCarSchema.nullable().default(null),
   })
   .meta({ id: 'Proposal' });
 export type Proposal = z.infer<typeof proposalSchema>;

@@ -14,6 +14,7 @@ import { checksOf } from './check.ts';
 import { connectorFieldsSchema } from './connector.ts';
 import { type Decision, decisionFor } from './decision.ts';
 import { deviceFieldsSchema } from './device.ts';
+import { type HeldFigure, subject } from './matter.ts';
 import { eventWords } from './event.ts';
 import { targetFieldsSchema, USUAL_SPEAKER } from './target.ts';
 import { pairFieldsSchema } from './unit.ts';
@@ -130,6 +131,8 @@ describe('what is looked up in a record', () => {
     rule: 'polarity-known',
     targetId: 't1',
     pairId: 'p1',
+    subjects: null,
+    figures: [],
     says: 'text',
     signedBy: 'Bay 2',
     note: '',
@@ -137,19 +140,64 @@ describe('what is looked up in a record', () => {
     withdrawnAt: null,
     ...part,
   });
-  const about = { rule: 'polarity-known', targetId: 't1', pairId: 'p1', text: 'text' };
-  it('a decision counts for its rule, place and words, the newest of several', () => {
-    const [old, young] = [decision(), decision({ id: 'd2' })];
-    expect(decisionFor([old, young], 'accepted', about)?.id).toBe('d2');
+  const left = subject({ targetId: 't1', side: 'left', pairId: 'p1' });
+  const right = subject({ targetId: 't1', side: 'right', pairId: 'p2' });
+  const loss = (value: number, part: Partial<HeldFigure> = {}): HeldFigure => ({
+    name: 'loss, dB',
+    value,
+    worse: 'higher',
+    step: 3,
+    ...part,
+  });
+  const about = (subjects = [left], figures = [loss(10)]) => ({
+    rule: 'polarity-known',
+    targetId: 't1',
+    pairId: 'p1',
+    text: 'other words than were signed',
+    subjects,
+    figures,
+  });
+  const signed = (part: Partial<Decision> = {}) =>
+    decision({ subjects: [left], figures: [loss(10)], ...part });
+  it('a decision counts for its rule and what it speaks of, the newest of several', () => {
+    expect(decisionFor([signed(), signed({ id: 'd2' })], 'accepted', about())?.id).toBe('d2');
     for (const part of [
       { withdrawnAt: GONE },
       { kind: 'consent' },
       { rule: 'x' },
-      { targetId: null },
-      { pairId: 'p2' },
-      { says: 'other' },
+      { subjects: [right] },
+      { subjects: [subject({ ...left, what: 'only claimed' })] },
+      { figures: [] },
     ] as const)
-      expect(decisionFor([decision(part)], 'accepted', about)).toBeNull();
+      expect(decisionFor([signed(part as Partial<Decision>)], 'accepted', about())).toBeNull();
+  });
+  it('and holds while no more hangs on it and no figure is worse by the rule’s step', () => {
+    const holds = (then: Partial<Decision>, now: ReturnType<typeof about>) =>
+      decisionFor([signed(then)], 'accepted', now) !== null;
+    const both = [left, right];
+    expect([holds({ subjects: both }, about([right])), holds({}, about(both))]).toEqual([true, false]);
+    expect([9, 12.9, 13].map((value) => holds({}, about([left], [loss(value)])))).toEqual([
+      true,
+      true,
+      false,
+    ]);
+    const lower = (value: number) => [loss(value, { worse: 'lower', step: 0.1 })];
+    expect(
+      [0.7, 0.61, 0.59].map((value) => holds({ figures: lower(0.7) }, about([left], lower(value)))),
+    ).toEqual([true, true, false]);
+    // Without a step, any worse is another matter.
+    expect(
+      [2, 3].map((n) => holds({ figures: [loss(2, { step: 0 })] }, about([left], [loss(n, { step: 0 })]))),
+    ).toEqual([true, false]);
+  });
+  it('one from before that was noted counts for its words, and so does any in a plan from before', () => {
+    const old = { ...about(), text: 'text' };
+    expect(decisionFor([decision()], 'accepted', old)).not.toBeNull();
+    expect(decisionFor([decision({ says: 'other' })], 'accepted', old)).toBeNull();
+    expect(decisionFor([decision({ pairId: 'p2' })], 'accepted', old)).toBeNull();
+    const unnamed = { ...about([], []), text: 'text' };
+    expect(decisionFor([signed()], 'accepted', unnamed)).not.toBeNull();
+    expect(decisionFor([signed({ pairId: 'p2' })], 'accepted', unnamed)).toBeNull();
   });
   it('checks are those of a kind and an output that were not withdrawn', () => {
     const silence = (pairId: string, volts: number, withdrawnAt: string | null = null) =>

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { anyInput } from '../../test/any-plan-input.ts';
 import { proposalSchema } from '../model/plan.ts';
-import { comparePlans, proposePlans } from './propose.ts';
+import { comparePlans, proposePlans } from './compare/propose.ts';
 
 describe('whatever the car and the wish', () => {
   it('proposals keep to the rules of the trade and to their schema', () => {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { NO_CHANGES, type PlanChanges } from '../model/plan.ts';
 import { madeDevice, madeFeed, madePair } from '../../test/made-up-plan.ts';
-import { planInput } from './plan-input.ts';
-import { comparePlans, rework } from './propose.ts';
+import { planInput } from './facts/plan-input.ts';
+import { comparePlans, rework } from './compare/propose.ts';
 import { START_PREFERENCES } from '../model/shop.ts';
 
 const { target } = madeFeed();

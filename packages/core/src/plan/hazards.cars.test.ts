@@ -4,9 +4,9 @@ import { demoLibrary } from '../carsim/devices.ts';
 import { type Case, type Hazard, HAZARDS } from '../carsim/hazards.ts';
 import { viewOfCar } from '../carsim/view-of-car.ts';
 import { NO_CHANGES } from '../model/plan.ts';
-import type { PlanInput } from './plan-input.ts';
-import { planInputOf } from './plan-of-job.ts';
-import { comparePlans, rework } from './propose.ts';
+import type { PlanInput } from './facts/plan-input.ts';
+import { planInputOf } from './facts/plan-of-job.ts';
+import { comparePlans, rework } from './compare/propose.ts';
 
 const inputs = new Map<string, PlanInput>();
 beforeAll(() => {

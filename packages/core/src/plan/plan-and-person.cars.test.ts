@@ -3,17 +3,18 @@ import { DEMO_CARS } from '../carsim/index.ts';
 import { demoLibrary } from '../carsim/devices.ts';
 import type { SimulatedCar } from '../carsim/simulated-car.ts';
 import { viewOfCar } from '../carsim/view-of-car.ts';
+import type { Matter } from '../model/matter.ts';
 import { NO_CHANGES, type Proposal } from '../model/plan.ts';
 import { SUM_GRID_HZ } from '../summing/output-response.ts';
-import { differencesOf } from './differences.ts';
-import { type PlanInput } from './plan-input.ts';
+import { differencesOf } from './compare/differences.ts';
+import { type PlanInput } from './facts/plan-input.ts';
 import { pairName } from '../model/unit.ts';
-import { planInputOf } from './plan-of-job.ts';
-import { proposePlans, rework } from './propose.ts';
-import { readinessOf } from './readiness.ts';
-import { sourcesOf } from './sources.ts';
-import { whatIf } from './what-if.ts';
-import { wishConflicts } from './wish-conflicts.ts';
+import { planInputOf } from './facts/plan-of-job.ts';
+import { proposePlans, rework } from './compare/propose.ts';
+import { readinessOf } from './compare/readiness.ts';
+import { sourcesOf } from './facts/sources.ts';
+import { whatIf } from './compare/what-if.ts';
+import { wishConflicts } from './facts/wish-conflicts.ts';
 
 const [carrier, , coupe] = DEMO_CARS;
 const inputs = new Map<SimulatedCar, PlanInput>();
@@ -69,7 +70,7 @@ describe('what was measured between outputs', () => {
 describe('readiness, consent and change', () => {
   const sign = (
     kind: 'accepted' | 'consent',
-    r: { rule: string; text: string; targetId?: string | null; pairId?: string | null },
+    r: Matter & { text: string; targetId?: string | null; pairId?: string | null },
   ) => ({
     id: `d-${r.rule}-${r.pairId ?? ''}`,
     jobId: 'j1',
@@ -77,6 +78,8 @@ describe('readiness, consent and change', () => {
     rule: r.rule,
     targetId: r.targetId ?? null,
     pairId: r.pairId ?? null,
+    subjects: r.subjects,
+    figures: r.figures,
     says: r.text,
     signedBy: 'Bay 2',
     note: '',
@@ -93,7 +96,7 @@ describe('readiness, consent and change', () => {
       ...before.unsigned.map((l) => sign('consent', l)),
     ];
     expect(readinessOf(plan, signed).state).toBe('ready');
-    // Withdrawn, or said of other words, it does not count.
+    // Withdrawn, or about something else, it does not count.
     expect(
       readinessOf(
         plan,
@@ -103,10 +106,32 @@ describe('readiness, consent and change', () => {
     expect(
       readinessOf(
         plan,
-        signed.map((d) => ({ ...d, says: 'else' })),
+        signed.map((d) => ({ ...d, subjects: d.subjects.map((s) => ({ ...s, what: 'else' })) })),
       ).open,
-    ).toEqual(before.open);
+    ).toEqual(before.open.filter((r) => r.subjects.length > 0));
     expect(readinessOf(wayOf(carrier, 'bypass-factory-wire'), signed).state).toBe('broken');
+  });
+  it('what is open says what it speaks of, and no two speak of the same', () => {
+    for (const list of proposals.values())
+      for (const { strategy, remarks } of list) {
+        const open = remarks.filter((r) => r.severity === 'assumption');
+        const matters = open.map(({ rule, subjects }) => JSON.stringify([rule, subjects]));
+        expect(new Set(matters).size, strategy).toBe(matters.length);
+        // An output or a channel that a remark names is among what it speaks of.
+        for (const { pairId, targetId, subjects } of open) {
+          if (pairId) expect(subjects.map((s) => s.pairId)).toContain(pairId);
+          if (targetId) expect(subjects.map((s) => s.targetId)).toContain(targetId);
+        }
+      }
+  });
+  it('what was accepted of both sides answers either alone, and not the other way round', () => {
+    const both = wayOf(carrier, 'sum').remarks.find(
+      (r) => r.severity === 'assumption' && new Set(r.subjects.map((s) => s.side)).size > 1,
+    )!;
+    const left = { ...both, subjects: both.subjects.filter((s) => s.side === 'left') };
+    const open = (signed: typeof both, now: typeof both) =>
+      readinessOf({ remarks: [now], losses: [] }, [sign('accepted', signed)]).open.length;
+    expect([open(both, left), open(left, both)]).toEqual([0, 1]);
   });
   it('a reading that contradicts a kept plan says what changes', () => {
     const input = inputOf(coupe);

@@ -9,13 +9,13 @@ import { gridRange } from '../summing/flatness.ts';
 import { SUM_GRID_HZ } from '../summing/output-response.ts';
 import { levelOf, sumResponses } from '../summing/network.ts';
 import { transferAt } from '../carsim/transfer.ts';
-import { planInputOf } from './plan-of-job.ts';
+import { planInputOf } from './facts/plan-of-job.ts';
 import { demoLibrary } from '../carsim/devices.ts';
-import { feedSides, type PlanInput } from './plan-input.ts';
+import { feedSides, type PlanInput } from './facts/plan-input.ts';
 import { pairName } from '../model/unit.ts';
 import { PLANNER_VERSION } from './planner-version.ts';
-import { comparePlans, proposePlans } from './propose.ts';
-import { sourcesFor, sourcesOf } from './sources.ts';
+import { comparePlans, proposePlans } from './compare/propose.ts';
+import { sourcesFor, sourcesOf } from './facts/sources.ts';
 
 const [carrier, camper, coupe, estate] = DEMO_CARS;
 const jobs = new Map<SimulatedCar, JobView>();

@@ -8,22 +8,20 @@ import { musicAmps, sineAmps, standingDays } from '../supply/current.ts';
 import {
   madeAmplifier,
   madeDevice,
-  madeDrive,
   madeEquipment,
   madeFeed,
-  type MadeFeed,
   madePair,
   madePlan,
   type MadeSetup,
   madeSource,
   SETUP,
 } from '../../test/made-up-plan.ts';
-import { currentOf, figuresOf } from './figures.ts';
-import { NO_FACTS, outputVolts, type OutputFacts } from './output-facts.ts';
-import type { PlanInput } from './plan-input.ts';
-import { draftSetup, loudestStep } from './setup.ts';
-import { strategyOf } from './strategies/index.ts';
-import { turnOnSteps } from './turn-on.ts';
+import { figuresOf } from './equipment/figures.ts';
+import { NO_FACTS, outputVolts, type OutputFacts } from './facts/output-facts.ts';
+import type { PlanInput } from './facts/plan-input.ts';
+import { draftSetup, loudestStep } from './ways/setup.ts';
+import { strategyOf } from './ways/index.ts';
+import { turnOnSteps } from './supply/turn-on.ts';
 
 const contextWith = (input: Partial<PlanInput>) => madePlan({ input }).context;
 const draft = (input: Partial<PlanInput> = {}, strategy = 'convert', changes: PlanChanges = NO_CHANGES) =>
@@ -195,7 +193,6 @@ describe('the chain of turning on', () => {
 describe('figures', () => {
   const device = (name: string, kind: Equipment['kind'], count = 1, priceClass = 1) =>
     madeEquipment(kind, name, { count, priceClass });
-  const amps = { sine: 40, music: 16, asleep: 0.001 };
   function figures({
     feeds = [madeFeed()],
     setup = {},
@@ -209,13 +206,17 @@ describe('figures', () => {
     strategy?: string;
     input?: Partial<PlanInput>;
   } = {}) {
-    const { plan, finished, context } = madePlan({ setup, feeds, input });
-    return figuresOf(plan.feeds, plan.setup, equipment, amps, strategyOf(strategy)!, finished, context);
+    const targets = [...new Map(feeds.map((f) => [f.target.id, f.target])).values()];
+    const made = madePlan({ setup, feeds, equipment, input: { targets, ...input } });
+    const { plan, finished, context } = made;
+    const given = { feeds: plan.feeds, setup: plan.setup, equipment, strategy: strategyOf(strategy)! };
+    return figuresOf(finished, given, context);
   }
   it('count taps, cuts and boxes', () => {
     expect(figures()).toMatchObject({ taps: 1, cuts: 0, boxes: 0 });
     // One output that feeds two channels is one tap.
-    expect(figures({ feeds: [madeFeed(), madeFeed({ feed: { side: 'right' } })] }).taps).toBe(1);
+    const both = [madeFeed(), madeFeed({ feed: { side: 'right' } })];
+    expect(figures({ feeds: both, input: { pairs: [madePair()] } }).taps).toBe(1);
     const targets = [madeFeed().target];
     expect(figures({ setup: { joining: 'cut' }, input: { targets } }).cuts).toBe(2);
     expect(figures({ equipment: [device('A', 'converter', 2), device('B', 'amplifier')] }).boxes).toBe(3);
@@ -280,21 +281,26 @@ describe('figures', () => {
     const devices = [
       madeDevice({ kind: 'converter', name: 'A', standbyAmps: 0.002 }),
       madeDevice({ kind: 'converter', name: 'B', standbyAmps: 0.5 }),
-      madeAmplifier({ name: 'C', standbyAmps: 0.5 }),
+      madeAmplifier({ name: 'C', standbyAmps: 0.001 }),
     ];
     const equipment = [device('A', 'converter'), device('C', 'amplifier')];
     const asleep = (turnOn: MadeSetup['turnOn'], batteryAh: number | null = null) =>
       figures({ setup: { turnOn }, equipment, input: { devices, brief: { ...START_BRIEF, batteryAh } } });
     expect(asleep({}).standingAmps).toBeCloseTo(0.003, 9);
+    // Converter and amplifier listen, 4 mA each.
     for (const by of ['sensing', 'offset'] as const)
-      expect(asleep({ by }).standingAmps).toBeCloseTo(0.007, 9);
-    expect(asleep({ by: 'constant' }).standingAmps).toBeCloseTo(16.003, 9);
+      expect(asleep({ by }).standingAmps).toBeCloseTo(0.011, 9);
+    // Never switched off, both idle, at 0.3 A each.
+    expect(asleep({ by: 'constant' }).standingAmps).toBeCloseTo(0.6, 9);
     expect(asleep({}).standingDays).toBeNull();
     expect(asleep({}, 60).standingDays).toBe(standingDays(60, asleep({}).standingAmps));
   });
   it('carry current and drop through, and the delay between channels', () => {
     const told = figures({ setup: { supply: { cableMm2: 10, cableM: 4 } } });
-    expect(told).toMatchObject({ sineAmps: 40, musicAmps: 16, dropVolts: dropVolts(40, 10, 4, 'copper') });
+    // 50 W at 60 % from 13.8 V, half an ampere for the amplifier, a fifth for the converter.
+    expect(told.sineAmps).toBeCloseTo(sineAmps(50, 0.6, 13.8, 0.7), 9);
+    expect(told.musicAmps).toBeCloseTo(musicAmps(50, 0.6, 13.8, 0.7), 9);
+    expect(told.dropVolts).toBe(dropVolts(told.sineAmps, 10, 4, 'copper'));
     expect(ampacity(10, 'copper')).toBeGreaterThan(0);
     const late = (latencyMs: number) => madeFeed({ feed: { latencyMs } });
     expect(figures({ feeds: [late(6), late(2)] }).latencyMs).toBe(4);
@@ -308,27 +314,5 @@ describe('figures', () => {
         input: { pairs: [madePair(), madePair({ id: 'p2', unitKind: 'radio' })] },
       }).latencyMs,
     ).toBe(4);
-  });
-  const current = (targets: MadeFeed['target'][], drives: ReturnType<typeof madeDrive>[]) => {
-    const made = targets.map((t, i) => madeFeed({ target: { id: `t${i + 1}`, ...t } }).target);
-    const devices = drives.flatMap((d) => d.amplifier ?? []);
-    const { context } = madePlan({ input: { targets: made, devices } });
-    return currentOf(context, new Map(drives.map((d, i) => [`t${i + 1}`, d])));
-  };
-  it('sum the current of all amplifiers, each idle once', () => {
-    const amplifier = madeAmplifier({ idleAmps: 1, standbyAmps: 0.002, amplifier: { efficiency: 0.5 } });
-    const drive = madeDrive(amplifier, { watts: 50 });
-    const one = current([{}], [drive]);
-    expect(one.sine).toBeCloseTo(sineAmps(100, 0.5, 13.8, 1), 9);
-    expect(one.music).toBeCloseTo(musicAmps(100, 0.5, 13.8, 1), 9);
-    expect(one.asleep).toBe(0.002);
-    const two = current([{}, { layout: 'mono' }], [drive, drive]);
-    expect(two.sine - one.sine).toBeCloseTo(sineAmps(50, 0.5, 13.8, 0), 9);
-    expect(current([{ speaker: { watts: 20 } }], [drive]).sine).toBeCloseTo(sineAmps(40, 0.5, 13.8, 1), 9);
-    expect(current([{}], [madeDrive(null)]).sine).toBeCloseTo(sineAmps(100, 0.6, 13.8, 0), 9);
-    expect(current([{ speaker: { watts: 80 } }], [madeDrive(null)]).sine).toBeCloseTo(
-      sineAmps(160, 0.6, 13.8, 0),
-      9,
-    );
   });
 });

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { INSTRUMENTS } from '../readings/index.ts';
 import { readDevices } from '../library/device-table.ts';
-import { parseMeasured } from '../quantity/measured-value.ts';
-import { parseFrequency } from '../quantity/frequency.ts';
+import { parseMeasured } from './measured-value.ts';
+import { parseFrequency } from './frequency.ts';
 import { parseEntry } from '../harness/entry.ts';
 import { parseReadings, parseSheet } from '../harness/paste.ts';
 import { wordTable } from './word-table.ts';

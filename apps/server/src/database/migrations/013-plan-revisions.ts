@@ -18,6 +18,10 @@ export async function up(knex: Knex): Promise<void> {
   await knex.raw(
     `create unique index one_agreed_plan on plans (job_id) where agreed_at is not null and retired_at is null`,
   );
+  // Of older decisions only their words are known.
+  await knex.raw(`alter table decisions
+    add column subjects jsonb,
+    add column figures jsonb not null default '[]'`);
   await knex.raw(`create table drafts (
     job_id uuid not null references jobs (id),
     strategy text not null,
@@ -30,6 +34,7 @@ export async function up(knex: Knex): Promise<void> {
 
 export async function down(knex: Knex): Promise<void> {
   await knex.raw('drop table drafts');
+  await knex.raw('alter table decisions drop column subjects, drop column figures');
   await knex.raw('drop index one_agreed_plan');
   await knex.raw(`alter table plans
     add column basis jsonb not null default '{"captures": [], "targets": []}',

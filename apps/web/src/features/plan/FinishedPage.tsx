@@ -16,7 +16,7 @@ import './finished.css';
 /** The car once the plan is built: what drives every speaker, what becomes of every sound and of every factory output. */
 export function FinishedPage() {
   const { job, shown } = useFramedPlan();
-  const { data: car, isError } = useFinishedCar(job, shown);
+  const { car, isError } = useFinishedCar(job, shown);
   if (!car)
     return (
       <main className="p-4 quiet" aria-live="polite">

@@ -11,9 +11,9 @@ const UNUSED: readonly Load[] = ['resistor', 'none'];
 /** What each output drives afterwards, where there is a choice. */
 export function LoadChoices() {
   const { job, shown } = useFramedPlan();
-  const { proposal, changes, change } = shown;
-  const { data: car } = useFinishedCar(job, shown);
-  const choices = choicesOf(proposal, car);
+  const { changes, change } = shown;
+  const { car } = useFinishedCar(job, shown);
+  const choices = choicesOf(car);
   if (choices.length === 0) return null;
   const put = (pairId: string, load: Load) =>
     change({ ...changes, loads: [...changes.loads.filter((l) => l.pairId !== pairId), { pairId, load }] });
@@ -24,10 +24,10 @@ export function LoadChoices() {
         <tbody>
           {choices.map((choice) => (
             <LoadRow
-              key={choice.pairId}
+              key={choice.output.pairId}
               job={job}
               choice={choice}
-              onChoose={(load) => put(choice.pairId, load)}
+              onChoose={(load) => put(choice.output.pairId, load)}
             />
           ))}
         </tbody>
@@ -42,7 +42,8 @@ interface LoadRowProps {
   onChoose: (load: Load) => void;
 }
 
-function LoadRow({ job, choice: { pairId, load, unused }, onChoose }: LoadRowProps) {
+function LoadRow({ job, choice: { output, unused }, onChoose }: LoadRowProps) {
+  const { pairId, load, loadOhm, drives } = output;
   const pair = job.units.flatMap((u) => u.pairs).find((p) => p.id === pairId);
   if (!pair) return null;
   const name = pairName(pair);
@@ -53,7 +54,7 @@ function LoadRow({ job, choice: { pairId, load, unused }, onChoose }: LoadRowPro
       <td>
         <Form.Select
           aria-label={`Load of ${name}`}
-          value={load.kind}
+          value={load}
           onChange={(e) => onChoose(e.target.value as Load)}
         >
           {offered.map((value) => (
@@ -64,8 +65,8 @@ function LoadRow({ job, choice: { pairId, load, unused }, onChoose }: LoadRowPro
         </Form.Select>
       </td>
       <td className="num right">
-        {load.kind === 'resistor' && load.ohm !== null && `${load.ohm.toFixed(0)} Ω, ${load.watts} W`}
-        {load.kind === 'inputs' && load.ohm !== null && `${load.ohm.toFixed(0)} Ω`}
+        {loadOhm !== null && `${loadOhm.toFixed(0)} Ω`}
+        {drives.resistor && `, ${drives.resistor.watts} W`}
       </td>
     </tr>
   );

@@ -2,14 +2,13 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { CircleCheck, CircleDashed } from 'lucide-react';
 import { type Decision, type Loss, readinessOf, REQUIRED_SOUNDS, SOUND_WORD } from '@ulpen/core';
-import { newId } from '../../api/new-id.ts';
-import { addDecisions } from '../../api/commands/add-decisions.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { withdrawDecision } from '../../api/commands/withdraw-decision.ts';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFramedPlan } from './PlanFrame.tsx';
 import { SOUND_AFTER_WORD } from './plan-words.ts';
 import { SignForm } from './SignForm.tsx';
+import { useSign } from './use-sign.ts';
 import './owner.css';
 
 /** What the owner has to know and sign: sounds before and after, losses, duties. */
@@ -19,7 +18,7 @@ export function OwnerPage() {
   const ready = readinessOf(proposal, job.decisions);
   const [signing, setSigning] = useState(false);
   const tell = useNotices((s) => s.tell);
-  const sign = useCommand(addDecisions);
+  const { sign, busy } = useSign(job, 'consent', shown);
   const withdraw = useCommand(withdrawDecision);
   const consents: { loss: Loss; decision: Decision | null }[] = proposal.losses.map((loss) => ({
     loss,
@@ -112,26 +111,9 @@ export function OwnerPage() {
           <SignForm
             title="Record consent"
             items={ready.unsigned.map((l) => ({ key: l.rule, text: l.text, value: l }))}
-            busy={sign.isPending}
+            busy={busy}
             onCancel={() => setSigning(false)}
-            onSign={(losses, signedBy) =>
-              sign.mutate(
-                {
-                  jobId: job.id,
-                  decisions: losses.map((l) => ({
-                    id: newId(),
-                    kind: 'consent' as const,
-                    rule: l.rule,
-                    targetId: null,
-                    pairId: null,
-                    says: l.text,
-                    signedBy,
-                    note: '',
-                  })),
-                },
-                { onSuccess: () => setSigning(false) },
-              )
-            }
+            onSign={(losses, signedBy) => sign(losses, signedBy, () => setSigning(false))}
           />
         )}
         <h2 className="label mt-3">In any case</h2>

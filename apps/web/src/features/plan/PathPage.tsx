@@ -43,7 +43,7 @@ export function PathPage() {
           </Suspense>
         )}
         {feed && feed.correction.length > 0 && <EqualiserTable feed={feed} name={channelName(job, feed)} />}
-        <Remarks job={job} remarks={proposal.remarks} readiness={readinessOf(proposal, job.decisions)} />
+        <Remarks job={job} shown={shown} readiness={readinessOf(proposal, job.decisions)} />
       </section>
     </main>
   );

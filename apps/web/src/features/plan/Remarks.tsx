@@ -3,26 +3,27 @@ import { Link } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { CircleCheck, CircleDashed, OctagonX, TriangleAlert } from 'lucide-react';
 import type { JobView, Readiness, Remark } from '@ulpen/core';
-import { newId } from '../../api/new-id.ts';
-import { addDecisions } from '../../api/commands/add-decisions.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { withdrawDecision } from '../../api/commands/withdraw-decision.ts';
 import { useNotices } from '../../ui/notices-store.ts';
 import { settlePath } from './plan-words.ts';
 import { SignForm } from './SignForm.tsx';
+import type { ShownPlan } from './use-plan.ts';
+import { useSign } from './use-sign.ts';
 
 interface RemarksProps {
   job: JobView;
-  remarks: readonly Remark[];
+  shown: ShownPlan;
   readiness: Readiness;
 }
 
 /** Broken rules shout, warnings speak, open assumptions whisper. Each leads to the reading that would settle it. */
-export function Remarks({ job, remarks, readiness }: RemarksProps) {
+export function Remarks({ job, shown, readiness }: RemarksProps) {
+  const { remarks } = shown.proposal;
   const [signing, setSigning] = useState(false);
   const tell = useNotices((s) => s.tell);
   const withdraw = useCommand(withdrawDecision);
-  const accept = useCommand(addDecisions);
+  const { sign, busy } = useSign(job, 'accepted', shown);
   const loud = remarks.filter((r) => r.severity === 'error' || r.severity === 'warning');
   const notes = remarks.filter((r) => r.severity === 'note');
   return (
@@ -65,26 +66,9 @@ export function Remarks({ job, remarks, readiness }: RemarksProps) {
             <SignForm
               title="Accept the assumptions"
               items={readiness.open.map((r) => ({ key: `${r.rule}${r.text}`, text: r.text, value: r }))}
-              busy={accept.isPending}
+              busy={busy}
               onCancel={() => setSigning(false)}
-              onSign={(chosen, signedBy) =>
-                accept.mutate(
-                  {
-                    jobId: job.id,
-                    decisions: chosen.map((r) => ({
-                      id: newId(),
-                      kind: 'accepted' as const,
-                      rule: r.rule,
-                      targetId: r.targetId,
-                      pairId: r.pairId,
-                      says: r.text,
-                      signedBy,
-                      note: '',
-                    })),
-                  },
-                  { onSuccess: () => setSigning(false) },
-                )
-              }
+              onSign={(chosen, signedBy) => sign(chosen, signedBy, () => setSigning(false))}
             />
           )}
           <ul>

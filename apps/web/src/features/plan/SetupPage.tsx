@@ -212,7 +212,7 @@ export function SetupPage() {
           Battery negative off first and on last; fuse before power; look behind before drilling. Yellow and
           orange circuits are not touched. The vehicle maker’s instructions and local rules come first.
         </p>
-        <Remarks job={job} remarks={proposal.remarks} readiness={ready} />
+        <Remarks job={job} shown={shown} readiness={ready} />
       </section>
     </main>
   );

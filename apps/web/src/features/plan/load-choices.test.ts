@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { FinishedCar, FinishedOutput, Proposal } from '@ulpen/core';
+import type { FinishedOutput } from '@ulpen/core';
 import { choicesOf } from './load-choices.ts';
 
 const output = (
@@ -11,54 +11,37 @@ const output = (
     pairId,
     line: false,
     plays: true,
+    load: 'none',
+    loadOhm: null,
     intercepted: null,
     volts: { volts: 5, maxVolts: 9, standing: 'assumed' },
     ...part,
     drives: { coils: [], inputs: [], resistor: null, factoryAmplifier: false, ...drives },
   }) satisfies FinishedOutput;
-const car = (...outputs: FinishedOutput[]): FinishedCar => ({
-  outputs,
-  speakers: [],
-  devices: [],
-  sounds: [],
-});
-const tapped = (...pairIds: string[]) =>
-  ({
-    feeds: [
-      {
-        taps: pairIds.map((pairId) => ({ pairId })),
-        loads: pairIds.map(() => ({ kind: 'inputs', ohm: 20, watts: null })),
-      },
-    ],
-  }) as unknown as Pick<Proposal, 'feeds'>;
-const offered = (...given: Parameters<typeof choicesOf>) =>
-  choicesOf(...given).map((c) => `${c.pairId} ${c.load.kind}${c.unused ? ', unused' : ''}`);
+const offered = (...outputs: FinishedOutput[]) =>
+  choicesOf({ outputs }).map((c) => `${c.output.pairId}${c.unused ? ', unused' : ''}`);
 
 describe('the load of an output is a matter of choice', () => {
-  it('where it is tapped, once, and where its speaker goes though nothing taps it', () => {
-    const finished = car(
-      output('p1', {}, { inputs: [{ deviceId: 'd', input: 1 }] }),
-      output('p2', {}),
-      output('p3', {}, { resistor: { ohm: 47, watts: 10 } }),
-    );
-    expect(offered(tapped('p1', 'p1'), finished)).toEqual([
-      'p1 inputs',
-      'p2 none, unused',
-      'p3 resistor, unused',
-    ]);
+  it('where it is tapped, and where its speaker goes though nothing taps it', () => {
+    expect(
+      offered(
+        output('p1', {}, { inputs: [{ deviceId: 'd', input: 1 }] }),
+        output('p2', {}),
+        output('p3', { load: 'resistor' }, { resistor: { ohm: 47, watts: 10 } }),
+      ),
+    ).toEqual(['p1', 'p2, unused', 'p3, unused']);
   });
-  it('but not where its speaker stays, where it is silent, nor of a line that misses no speaker', () => {
-    const finished = car(
-      output('p1', {}, { coils: [{ speakerId: 's', coil: 0 }] }),
-      output('p2', { plays: false }),
-      output('p3', { line: true }),
-      output('p4', { line: true }, { factoryAmplifier: true }),
-    );
-    expect(offered({ feeds: [] }, finished)).toEqual([]);
+  it('but not where its speaker stays untapped, where it is silent, nor of a line that misses no speaker', () => {
+    expect(
+      offered(
+        output('p1', {}, { coils: [{ speakerId: 's', coil: 0 }] }),
+        output('p2', { plays: false }, { inputs: [{ deviceId: 'd', input: 1 }] }),
+        output('p3', { line: true }, { inputs: [{ deviceId: 'd', input: 1 }] }),
+        output('p4', { line: true }, { factoryAmplifier: true }),
+      ),
+    ).toEqual([]);
   });
-  it('of the tapped ones alone until the car is worked out, and of none in a plan from before loads were planned', () => {
-    expect(offered(tapped('p1'), undefined)).toEqual(['p1 inputs']);
-    const [feed] = tapped('p1').feeds;
-    expect(offered({ feeds: [{ ...feed, loads: [] }] }, undefined)).toEqual([]);
+  it('of none until the car is there', () => {
+    expect(choicesOf(null)).toEqual([]);
   });
 });

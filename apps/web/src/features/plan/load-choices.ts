@@ -1,8 +1,7 @@
-import { type Feed, type FinishedCar, isUnused, type Proposal } from '@ulpen/core';
+import { type FinishedCar, type FinishedOutput, isUnused } from '@ulpen/core';
 
 export interface LoadChoice {
-  pairId: string;
-  load: Feed['loads'][number];
+  output: FinishedOutput;
   /** nothing taps it, so that no inputs can be its load, and its speaker is gone */
   unused: boolean;
 }
@@ -10,20 +9,9 @@ export interface LoadChoice {
 /**
  * Outputs whose load is a matter of choice: those that are tapped, and those whose speaker is replaced.
  *
- * @param car not there yet: the tapped ones alone
+ * @param car not there yet: none
  */
-export function choicesOf({ feeds }: Pick<Proposal, 'feeds'>, car: FinishedCar | undefined): LoadChoice[] {
-  const tapped = feeds.flatMap((f) =>
-    // A plan that was kept before loads were planned has none.
-    f.loads.length === 0 ? [] : f.taps.map((t, i) => ({ pairId: t.pairId, load: f.loads[i], unused: false })),
-  );
-  const unused = (car?.outputs ?? [])
-    .filter(isUnused)
-    .map(({ pairId, drives: { resistor } }): LoadChoice => ({
-      pairId,
-      load: resistor ? { kind: 'resistor', ...resistor } : { kind: 'none', ohm: null, watts: null },
-      unused: true,
-    }));
-  const all = [...tapped, ...unused];
-  return all.filter((t, i) => all.findIndex((o) => o.pairId === t.pairId) === i);
-}
+export const choicesOf = (car: Pick<FinishedCar, 'outputs'> | null): LoadChoice[] =>
+  (car?.outputs ?? [])
+    .filter((o) => !o.line && o.plays && (o.drives.inputs.length > 0 || isUnused(o)))
+    .map((output) => ({ output, unused: isUnused(output) }));

@@ -1,13 +1,12 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useQueryClient } from '@tanstack/react-query';
 import type { JobView, KeepPlan, Plan, Proposal } from '@ulpen/core';
 import { ApiProblem } from '../../api/client.ts';
-import { JOB_VIEWS } from '../../api/commands/command.ts';
 import { keepPlan } from '../../api/commands/keep-plan.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { newId } from '../../api/new-id.ts';
 import { useNotices } from '../../ui/notices-store.ts';
+import { useLookAnew } from './use-look-anew.ts';
 
 /** The plan as it comes out now, where that is not what was looked at. */
 export interface Moved {
@@ -20,7 +19,7 @@ export interface Moved {
 export function useKeep(job: JobView) {
   const [moved, setMoved] = useState<Moved | null>(null);
   const [, setParams] = useSearchParams();
-  const queries = useQueryClient();
+  const lookAnew = useLookAnew(job.id);
   const tell = useNotices((s) => s.tell);
   const keep = useCommand(keepPlan, { showsOwnErrors: true });
 
@@ -42,12 +41,9 @@ export function useKeep(job: JobView) {
     keep: (asked: KeepPlan, seen: Proposal) => void send(asked, seen),
     busy: keep.isPending,
     moved,
-    /** Everything that plans are worked out from, fetched anew. */
     look: () => {
       setMoved(null);
-      for (const view of JOB_VIEWS) void queries.invalidateQueries({ queryKey: [view, job.id] });
-      for (const view of ['devices', 'preferences', 'fingerprint'])
-        void queries.invalidateQueries({ queryKey: [view] });
+      lookAnew();
     },
   };
 }

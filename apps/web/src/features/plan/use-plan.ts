@@ -64,13 +64,14 @@ export function usePlanStates(job: JobView, plans: readonly Plan[]): Partial<Rec
 /** What drives what once a plan is built. */
 export function useFinishedCar(job: JobView, { proposal, kept }: Pick<ShownPlan, 'proposal' | 'kept'>) {
   const from = usePlanGiven(job);
-  return useQuery({
+  // Only plans that were kept before, or come from a file, are still to be built into the car.
+  const built = useQuery({
     queryKey: ['finished-car', job.id, from?.key, kept?.id ?? [proposal.strategy, proposal.changes]],
     queryFn: () => coreWorker().finished(from!.key, from!.given, proposal),
-    enabled: from !== null,
+    enabled: from !== null && proposal.car === null,
     staleTime: Infinity,
-    placeholderData: keepPreviousData,
   });
+  return { car: proposal.car ?? built.data ?? null, isError: built.isError };
 }
 
 export interface ShownPlan {

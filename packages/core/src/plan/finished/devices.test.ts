@@ -197,13 +197,15 @@ describe('a plan that was kept before the library changed', () => {
   it('keeps the amplifier and the bridging that were planned, not what would be chosen today', () => {
     const given = around(feeds, { devices: [amplifier] });
     const { finished } = madePlan({ ...given, equipment: [planned('amplifier', 'Gone', feeds)] });
-    expect(finished.devices.map((d) => [d.name, d.libraryId, d.outputs.length])).toEqual([['Gone', null, 2]]);
+    expect(finished.devices.map((d) => [d.name, d.entry?.id ?? null, d.outputs.length])).toEqual([
+      ['Gone', null, 2],
+    ]);
   });
   it('and an amplifier renamed since is the same one', () => {
     const renamed = { ...amplifier, name: 'Renamed' };
     const given = around(feeds, { devices: [renamed] });
     const { finished } = madePlan({ ...given, equipment: [planned('amplifier', 'A', feeds)] });
-    expect(finished.devices.map((d) => [d.name, d.libraryId])).toEqual([['A', 'A']]);
+    expect(finished.devices.map((d) => [d.name, d.entry?.id ?? null])).toEqual([['A', 'A']]);
   });
 });
 

@@ -1,10 +1,12 @@
 import type { LibraryDevice } from '../../model/device.ts';
-import type { FinishedDevice, SignalSource } from '../../model/finished-car.ts';
-import type { Equipment, Feed } from '../../model/plan.ts';
+import type { FinishedChannel, FinishedDevice, SignalSource } from '../../model/finished-car.ts';
+import type { Feed } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
-import { type Drive, drivesOf, kindOf } from '../equipment.ts';
-import type { PlanInput } from '../plan-input.ts';
-import type { BuiltPlan, WantedChannel } from './wires.ts';
+import type { PlanInput } from '../facts/plan-input.ts';
+import { kindOf } from './between.ts';
+import { drawsOf } from './draws.ts';
+import { type Drive, drivesOf } from './drives.ts';
+import type { BuiltPlan, DeviceChoice, WantedChannel } from './wires.ts';
 
 /** Every device that is built in, and which channel of which amplifier drives each wanted channel. */
 export interface FinishedDevices {
@@ -14,9 +16,10 @@ export interface FinishedDevices {
   drives: ReadonlyMap<string, Drive>;
 }
 
-type Building = FinishedDevice & { model: LibraryDevice | null };
+type Building = Omit<FinishedDevice, 'draws'>;
+type ChannelLoad = FinishedDevice['outputs'][number]['load'];
 
-const keyOf = ({ targetId, side }: Pick<Feed, 'targetId' | 'side'>) => `${targetId}/${side}`;
+const keyOf = ({ targetId, side }: FinishedChannel) => `${targetId}/${side}`;
 
 export function finishedDevices(
   input: PlanInput,
@@ -40,35 +43,55 @@ export function finishedDevices(
     const planned = modelOf(line, input);
     const drive = drives.get(channel.target.id)!;
     // The library has changed since: what is known is what was kept.
-    const bridged =
-      drive.amplifier?.id === planned.model?.id ? drive.bridged : (feed.coils?.bridged ?? false);
-    const driven = intoAmplifier(signals, channel, { ...planned, bridged, into: amplifiers });
+    const asKept = drive.amplifier?.id !== planned.entry?.id && feed.coils !== null;
+    const driven = intoAmplifier(signals, feed, {
+      ...planned,
+      bridged: asKept ? feed.coils!.bridged : drive.bridged,
+      load: asKept ? loadKept(feed.coils!, channel) : loadOf(drive),
+      into: amplifiers,
+    });
     if (driven) sources.set(key, driven);
   }
   // The last device before the amplifiers wakes them, so that they wake after it and sleep before it.
-  const waker = between.findLast((d) => d.model?.remoteOutput ?? d.kind !== 'passive-converter');
+  const waker = between.findLast((d) => d.entry?.remoteOutput ?? d.kind !== 'passive-converter');
   for (const amplifier of amplifiers) amplifier.wokenBy = waker ? { deviceId: waker.id } : wakes;
+  const devices = [...between, ...amplifiers];
   return {
-    devices: [...between, ...amplifiers].map(({ model: _, ...device }) => device),
+    devices: devices.map((d) => ({ ...d, draws: drawsOf(d, devices, input.targets) })),
     sourceOf: ({ target, side }) => sources.get(keyOf({ targetId: target.id, side })) ?? null,
     drives,
   };
 }
 
+const loadOf = ({ arrangement, watts }: Drive): ChannelLoad => ({
+  network: arrangement.name,
+  coils: arrangement.coils,
+  ohm: arrangement.ohm,
+  watts,
+});
+
+function loadKept(
+  { name, ohm, wattsPerCoil }: NonNullable<Feed['coils']>,
+  { target: { speaker } }: WantedChannel,
+): ChannelLoad {
+  const coils = speaker.drivers * speaker.coils;
+  return { network: name, coils, ohm, watts: wattsPerCoil === null ? null : coils * wattsPerCoil };
+}
+
 interface Planned {
   /** null: none in the library, or no longer there */
-  model: LibraryDevice | null;
+  entry: LibraryDevice | null;
   name: string | null;
 }
 
-const modelOf = (line: Equipment | undefined, { devices }: PlanInput): Planned => ({
-  model: devices.find((d) => d.id === line?.deviceId) ?? null,
+const modelOf = (line: DeviceChoice | undefined, { devices }: PlanInput): Planned => ({
+  entry: devices.find((d) => d.id === line?.deviceId) ?? null,
   name: line?.name ?? null,
 });
 
 interface Between {
   input: PlanInput;
-  equipment: readonly Equipment[];
+  equipment: readonly DeviceChoice[];
   wakes: Setup['turnOn']['by'] | 'nothing';
   between: Building[];
 }
@@ -93,12 +116,13 @@ function throughDevice(feed: Feed, { input, equipment, wakes, between }: Between
   const outputs = joined ? [inputs] : inputs.map((n) => [n]);
   return outputs.map((mixed) => {
     const n = device.outputs.length + 1;
-    device.outputs.push({ n, bridgedWith: null, of: mixed });
+    device.outputs.push({ n, bridgedWith: null, of: mixed, channel: channelOf(feed), load: null });
     return { from: 'device', deviceId: device.id, output: n };
   });
 }
 
-const isThat = (built: Building, { model, name }: Planned) => built.model === model && built.name === name;
+const channelOf = ({ targetId, side }: Feed): FinishedChannel => ({ targetId, side });
+const isThat = (built: Building, { entry, name }: Planned) => built.entry === entry && built.name === name;
 
 interface Start extends Planned {
   of: Building['kind'];
@@ -107,16 +131,15 @@ interface Start extends Planned {
   into: Building[];
 }
 
-function started({ of, model, name, id, wakes, into }: Start): Building {
+function started({ of, entry, name, id, wakes, into }: Start): Building {
   const device: Building = {
     id,
     kind: of,
-    libraryId: model?.id ?? null,
+    entry,
     name,
     inputs: [],
     outputs: [],
-    wokenBy: of === 'passive-converter' || model?.needsSupply === false ? 'nothing' : wakes,
-    model,
+    wokenBy: of === 'passive-converter' || entry?.needsSupply === false ? 'nothing' : wakes,
   };
   into.push(device);
   return device;
@@ -126,50 +149,51 @@ const same = (a: SignalSource, b: SignalSource) => JSON.stringify(a) === JSON.st
 
 /** Whether all these signals fit into what is left of a device; one that mixes needs each of them once. */
 function hasRoom(
-  { model, inputs, outputs }: Building,
+  { entry, inputs, outputs }: Building,
   wanted: readonly SignalSource[],
   leaving: number,
 ): boolean {
-  if (!model) return true;
-  const fresh = wanted.filter((s) => !model.sums || !inputs.some((i) => same(i.source, s)));
-  return inputs.length + fresh.length <= model.inputs && outputs.length + leaving <= model.outputs;
+  if (!entry) return true;
+  const fresh = wanted.filter((s) => !entry.sums || !inputs.some((i) => same(i.source, s)));
+  return inputs.length + fresh.length <= entry.inputs && outputs.length + leaving <= entry.outputs;
 }
 
 function inputFor(device: Building, source: SignalSource): number {
-  const there = device.model?.sums === false ? undefined : device.inputs.find((i) => same(i.source, source));
+  const there = device.entry?.sums === false ? undefined : device.inputs.find((i) => same(i.source, source));
   if (there) return there.n;
   const n = device.inputs.length + 1;
   device.inputs.push({ n, source });
   return n;
 }
 
+interface IntoAmplifier extends Planned {
+  bridged: boolean;
+  load: ChannelLoad;
+  into: Building[];
+}
+
 /** A channel of the amplifier that drives a target; null when none is left. */
 function intoAmplifier(
   signals: readonly SignalSource[],
-  { target, side }: WantedChannel,
-  { model, name, bridged, into }: Planned & { bridged: boolean; into: Building[] },
+  feed: Feed,
+  { entry, name, bridged, load, into }: IntoAmplifier,
 ): Extract<SignalSource, { from: 'device' }> | null {
   // Of an amplifier that nobody has chosen yet, each target gets one of its own.
-  const shared = (d: Building) => (name === null ? d.id.startsWith(`amplifier:${target.id}/`) : true);
+  const shared = (d: Building) => (name === null ? d.outputs[0]?.channel.targetId === feed.targetId : true);
   const device =
-    into.find((d) => isThat(d, { model, name }) && shared(d)) ??
-    started({
-      of: 'amplifier',
-      model,
-      name,
-      id: `amplifier:${keyOf({ targetId: target.id, side })}`,
-      wakes: 'nothing',
-      into,
-    });
+    into.find((d) => isThat(d, { entry, name }) && shared(d)) ??
+    started({ of: 'amplifier', entry, name, id: `amplifier:${keyOf(feed)}`, wakes: 'nothing', into });
   const first = device.outputs.length + 1;
   const takes = bridged ? 2 : 1;
-  if (model && first + takes - 1 > model.amplifier!.channels) return null;
+  if (entry && first + takes - 1 > entry.amplifier!.channels) return null;
   const of = signals.map((source) => {
     const n = device.inputs.length + 1;
     device.inputs.push({ n, source });
     return n;
   });
-  for (let n = first; n < first + takes; n++)
-    device.outputs.push({ n, bridgedWith: bridged ? 2 * first + 1 - n : null, of });
+  for (let n = first; n < first + takes; n++) {
+    const bridgedWith = bridged ? 2 * first + 1 - n : null;
+    device.outputs.push({ n, bridgedWith, of, channel: channelOf(feed), load });
+  }
   return { from: 'device', deviceId: device.id, output: first };
 }

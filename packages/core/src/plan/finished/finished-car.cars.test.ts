@@ -5,10 +5,10 @@ import { NO_CHANGES } from '../../model/plan.ts';
 import type { FinishedCar, SignalSource } from '../../model/finished-car.ts';
 import { pairName } from '../../model/unit.ts';
 import { channelName } from '../../model/words.ts';
-import { feedName } from '../reasons.ts';
-import { planInputOf } from '../plan-of-job.ts';
-import { rework } from '../propose.ts';
-import type { PlanInput } from '../plan-input.ts';
+import { feedName } from '../facts/feed-name.ts';
+import { planInputOf } from '../facts/plan-of-job.ts';
+import { rework } from '../compare/propose.ts';
+import type { PlanInput } from '../facts/plan-input.ts';
 import { finishedCar } from './finished-car.ts';
 
 /** Each speaker and each output in a line, as an installer would read them out. */

@@ -4,11 +4,11 @@ import { anyCarInput, anyHand, changesOf } from '../../../test/any-plan-input.ts
 import { type FinishedCar, finishedCarSchema, type SignalSource } from '../../model/finished-car.ts';
 import type { Proposal } from '../../model/plan.ts';
 import type { TriggerSound } from '../../model/sounds.ts';
-import { isLine } from '../complete-feed.ts';
-import { factorySystemOf } from '../context.ts';
-import type { PlanInput } from '../plan-input.ts';
-import { proposePlans, rework } from '../propose.ts';
-import { STRATEGY_IDS } from '../strategies/index.ts';
+import { isLine } from '../facts/factory-outputs.ts';
+import { factorySystemOf } from '../facts/context.ts';
+import type { PlanInput } from '../facts/plan-input.ts';
+import { proposePlans, rework } from '../compare/propose.ts';
+import { STRATEGY_IDS } from '../ways/index.ts';
 import { finishedCar } from './finished-car.ts';
 
 /** `npm run finished-cars` asks for more. */
@@ -65,7 +65,7 @@ function broken(car: FinishedCar, input: PlanInput): string[] {
       return say(takers.length > 1, `${pairId} is taken over twice`);
     }),
     ...car.devices.flatMap((d) => {
-      const model = input.devices.find((m) => m.id === d.libraryId);
+      const model = d.entry;
       const inputs = d.inputs.map((i) => i.n);
       return [
         ...say(new Set(inputs).size < inputs.length, `${d.id} has two sources on one input`),
@@ -75,13 +75,13 @@ function broken(car: FinishedCar, input: PlanInput): string[] {
           `${d.id} makes something of nothing`,
         ),
         ...say(
-          model !== undefined &&
+          model !== null &&
             d.kind !== 'amplifier' &&
             (d.inputs.length > model.inputs || d.outputs.length > model.outputs),
           `${d.id} ${TOO_SMALL}`,
         ),
         ...say(
-          model !== undefined && model.amplifier !== null && d.outputs.length > model.amplifier.channels,
+          model !== null && model.amplifier !== null && d.outputs.length > model.amplifier.channels,
           `${d.id} has more channels in use than it has`,
         ),
         ...say(

@@ -6,9 +6,9 @@ import type {
   SignalSource,
 } from '../../model/finished-car.ts';
 import { ADDED_SOUNDS, TRIGGER_SOUNDS, type TriggerSound } from '../../model/sounds.ts';
-import { isLine } from '../complete-feed.ts';
-import type { FactorySystem } from '../context.ts';
-import type { PlanPair } from '../plan-input.ts';
+import { isLine } from '../facts/factory-outputs.ts';
+import type { FactorySystem } from '../facts/context.ts';
+import type { PlanPair } from '../facts/plan-input.ts';
 import type { FactoryDriver } from './wires.ts';
 
 type Built = Pick<FinishedCar, 'outputs' | 'speakers' | 'devices'>;

@@ -33,7 +33,7 @@ function built(
     ...made,
     input: { targets: [feed.target], devices: [amplifier], pairs: sources.map((s) => s.pair), ...made.input },
   });
-  const car = finishedCar(context.input, { ...plan, strategy });
+  const car = finishedCar(context.input, { ...plan, car: null, strategy });
   return {
     fates: Object.fromEntries(car.speakers.map((s) => [s.id, s.fate])),
     speaker: (id: string) => car.speakers.find((s) => s.id === id)!,

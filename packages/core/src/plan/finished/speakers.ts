@@ -1,7 +1,13 @@
 import type { FinishedSpeaker } from '../../model/finished-car.ts';
-import type { FactorySystem } from '../context.ts';
+import type { FactorySystem } from '../facts/context.ts';
 import type { FinishedDevices } from './devices.ts';
-import { type FactoryDriver, servesPlaceOf, type WantedChannel, type BuiltPlan } from './wires.ts';
+import {
+  type BuiltPlan,
+  chosenLoad,
+  type FactoryDriver,
+  servesPlaceOf,
+  type WantedChannel,
+} from './wires.ts';
 
 export interface Driving {
   system: FactorySystem;
@@ -30,7 +36,12 @@ function ofFactory({ id, way, coils, pair }: FactoryDriver, driving: Driving): F
       (c.target.speaker.way === 'full' || way === 'full' || c.target.speaker.way === way),
   );
   const kept = here.find((c) => c.target.speaker.state === 'kept' && devices.sourceOf(c) !== null);
-  const successor = here.find((c) => c.target.speaker.state === 'new');
+  // The old speaker may be left on its output as its load, wherever it lies then.
+  const leftAsLoad = (pairId: string | null) =>
+    pairId !== null && plays(pairId) && !taken.has(pairId) && chosenLoad(proposal, pairId) === 'speaker';
+  const successor = coils.some((c) => leftAsLoad(c.pairId))
+    ? undefined
+    : here.find((c) => c.target.speaker.state === 'new');
   const base = {
     id,
     made: 'factory' as const,
@@ -65,7 +76,9 @@ function ofFactory({ id, way, coils, pair }: FactoryDriver, driving: Driving): F
   const onWire = (pairId: string | null): Coil => {
     const channel = pairId === null ? undefined : taken.get(pairId);
     if (channel) return { source: devices.sourceOf(channel), wire: 'factory' };
-    return pairId !== null && plays(pairId)
+    // Another load in its place: the speaker is unplugged.
+    const unplugged = (chosenLoad(proposal, pairId) ?? 'speaker') !== 'speaker';
+    return pairId !== null && plays(pairId) && !unplugged
       ? { source: { from: 'output', pairId }, wire: 'factory' }
       : { source: null, wire: null };
   };

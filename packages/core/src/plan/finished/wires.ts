@@ -1,13 +1,29 @@
 import type { FinishedOutput } from '../../model/finished-car.ts';
-import type { Feed, Proposal } from '../../model/plan.ts';
+import type { Equipment, Feed, PlanChanges, Proposal } from '../../model/plan.ts';
+import type { Setup } from '../../model/setup.ts';
 import type { Target } from '../../model/target.ts';
 import type { FactorySpeaker, Pair } from '../../model/unit.ts';
-import { isLine, replaces } from '../complete-feed.ts';
-import type { FactorySystem } from '../context.ts';
-import { feedSides, type PlanPair } from '../plan-input.ts';
+import { isLine, replaces } from '../facts/factory-outputs.ts';
+import type { FactorySystem } from '../facts/context.ts';
+import { feedSides, type PlanPair } from '../facts/plan-input.ts';
+
+/** A model of the library, or a kind of device, that was chosen to serve some targets. */
+export type DeviceChoice = Pick<Equipment, 'kind' | 'deviceId' | 'name' | 'targetIds'>;
 
 /** What of a plan says how the car is built; its remarks, reasons and figures follow from that. */
-export type BuiltPlan = Pick<Proposal, 'strategy' | 'setup' | 'feeds' | 'equipment' | 'changes'>;
+export interface BuiltPlan {
+  strategy: Proposal['strategy'];
+  /** null: kept before a plan had one */
+  setup: Pick<Setup, 'joining' | 'speakerWire' | 'factoryAmplifier' | 'loudestStep' | 'turnOn'> | null;
+  /** with their filters; what they leave outputs with follows from the car */
+  feeds: readonly Feed[];
+  equipment: readonly DeviceChoice[];
+  changes: PlanChanges;
+}
+
+/** What a person chose an output to work into; null: nothing was chosen. */
+export const chosenLoad = ({ changes }: Pick<BuiltPlan, 'changes'>, pairId: string | null) =>
+  changes.loads.find((l) => l.pairId === pairId)?.load ?? null;
 
 /** A channel that is to play: a side of a target, whether anything feeds it or not. */
 export interface WantedChannel {

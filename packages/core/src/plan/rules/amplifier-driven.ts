@@ -1,4 +1,4 @@
-import { isLine } from '../complete-feed.ts';
+import { isLine } from '../facts/factory-outputs.ts';
 import { formatVolts } from '../../quantity/volts.ts';
 import { LIBRARY, type FeedRule, remark } from './rule.ts';
 

@@ -1,4 +1,4 @@
-import { isLine } from '../complete-feed.ts';
+import { isLine } from '../facts/factory-outputs.ts';
 import { type FeedRule, remark } from './rule.ts';
 
 /** What has to be set at an amplifier's inputs before power. */

@@ -18,5 +18,8 @@ export const bandSettled: FeedRule = (context) =>
         pairId: s.pair.id,
         remedy: open ? 'Record pink noise on it.' : 'Measure it again, longer or louder.',
         settle: { stage: 'listen', test: null },
+        figures: open
+          ? []
+          : [{ name: 'confidence', value: s.analysis.confidence, worse: 'lower', step: 0.1 }],
       });
     });

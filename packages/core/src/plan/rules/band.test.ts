@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Feed } from '../../model/plan.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
-import type { Source } from '../sources.ts';
+import type { Source } from '../facts/sources.ts';
 import { madeFeed, madePlan, madeSource as source, verdict } from '../../../test/made-up-plan.ts';
 import { bandCovered } from './band-covered.ts';
 import { bandSettled } from './band-settled.ts';

@@ -1,5 +1,8 @@
 import { INTAKE, planRemark, type PlanRule } from './rule.ts';
 
+/** More than was accepted, by this, is another matter, A. */
+const WORSE_AMPS = 5;
+
 /** Alternator or converter can give what music draws. */
 export const chargingReserve: PlanRule = ({ plan, context }) => {
   const { brief, drive } = context.input;
@@ -16,6 +19,7 @@ export const chargingReserve: PlanRule = ({ plan, context }) => {
             {
               remedy: 'Look it up for this car, or measure the battery’s voltage under load.',
               settle: INTAKE,
+              figures: [{ name: 'music, A', value: need, worse: 'higher', step: WORSE_AMPS }],
             },
           ),
         ]

@@ -1,3 +1,4 @@
+import { subject } from '../../model/matter.ts';
 import { LIBRARY, planRemark, type PlanRule } from './rule.ts';
 
 /** Only the kind is known: what will be bought has to be held against the plan again. */
@@ -9,6 +10,10 @@ export const deviceChosen: PlanRule = ({ plan }) =>
         e.kind === 'data-interface' ? 'interface-fits' : 'device-chosen',
         'assumption',
         `Nothing in the library fits as ${e.kind.replace('-', ' ')}: ${e.says}.`,
-        { remedy: 'Add one to the library, and its limits are checked.', settle: LIBRARY },
+        {
+          remedy: 'Add one to the library, and its limits are checked.',
+          settle: LIBRARY,
+          subjects: e.targetIds.map((targetId) => subject({ targetId, what: e.kind })),
+        },
       ),
     );

@@ -1,9 +1,9 @@
 import { planRemark, type PlanRule } from './rule.ts';
 
 /** A device takes as many signals as it has inputs, and gives as many as it has outputs. */
-export const deviceRoom: PlanRule = ({ finished, context }) =>
+export const deviceRoom: PlanRule = ({ finished }) =>
   finished.devices.flatMap((device) => {
-    const model = context.input.devices.find((d) => d.id === device.libraryId);
+    const model = device.entry;
     if (!model || device.kind === 'amplifier') return [];
     // Data is no signal at an input.
     const into = device.inputs.filter((i) => i.source.from !== 'data').length;

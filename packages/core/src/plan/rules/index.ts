@@ -35,6 +35,7 @@ import { remoteLoad } from './remote-load.ts';
 import type { FeedRule, PlanRule } from './rule.ts';
 import { sidesComplete } from './sides-complete.ts';
 import { sidesJoined } from './sides-joined.ts';
+import { sourceFound } from './source-found.ts';
 import { sourceSilent } from './source-silent.ts';
 import { speakerIntoLine } from './speaker-into-line.ts';
 import { standingCurrent } from './standing-current.ts';
@@ -77,6 +78,7 @@ export const FEED_RULES: readonly FeedRule[] = [
 
 /** Every rule the plan as a whole is held against. */
 export const PLAN_RULES: readonly PlanRule[] = [
+  sourceFound,
   warningSoundLost,
   wishKept,
   sourceSilent,

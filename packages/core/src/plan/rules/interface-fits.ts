@@ -1,3 +1,4 @@
+import { subject } from '../../model/matter.ts';
 import { LIBRARY, planRemark, type PlanRule } from './rule.ts';
 
 /** An interface speaks to some cars and not to others. */
@@ -12,6 +13,7 @@ export const interfaceFits: PlanRule = ({ plan }) =>
         {
           remedy: 'Ask its maker for this car, year and option code; agree that it can be returned.',
           settle: LIBRARY,
+          subjects: [subject({ what: e.deviceId ?? e.name! })],
         },
       ),
     );

@@ -1,6 +1,10 @@
 import { listWords } from '../../behaviour/finding.ts';
 import { formatVolts } from '../../quantity/volts.ts';
+import { subject } from '../../model/matter.ts';
 import { planRemark, type PlanRule, test } from './rule.ts';
+
+/** More volts than were accepted, by this, are another matter, dB. */
+const WORSE_DB = 2;
 
 /** Volts that nobody read are an assumption. */
 export const levelsKnown: PlanRule = ({ feeds }) => {
@@ -24,6 +28,12 @@ export const levelsKnown: PlanRule = ({ feeds }) => {
         pairId: open[0].sources[0].pair.id,
         remedy: 'Read the volts of a tone, or record one with a calibrated input.',
         settle: test('clean'),
+        subjects: open.flatMap(({ feed: { targetId, side }, sources }) =>
+          sources.map((s) => subject({ targetId, side, pairId: s.pair.id })),
+        ),
+        figures: [
+          { name: 'level, dBV', value: 20 * Math.log10(Math.max(...volts)), worse: 'higher', step: WORSE_DB },
+        ],
       },
     ),
   ];

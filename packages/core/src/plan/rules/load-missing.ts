@@ -1,6 +1,7 @@
 import { isUnused } from '../../model/finished-car.ts';
+import { subject } from '../../model/matter.ts';
 import { pairName } from '../../model/unit.ts';
-import { isLine, sensesLoad } from '../complete-feed.ts';
+import { isLine, sensesLoad } from '../facts/factory-outputs.ts';
 import { LOAD_ENOUGH_OHM } from '../../load/load-resistor.ts';
 import { listWords } from '../../behaviour/finding.ts';
 import { planRemark, type PlanRule, test } from './rule.ts';
@@ -27,7 +28,8 @@ export const loadMissing: PlanRule = ({ feeds, finished, context }) => {
     const own = once.filter((p) => p.unitId === unitId && p.facts.load !== 'not-seen');
     if (own.length === 0) return [];
     const names = listWords(own.map((p) => pairName(p).toLowerCase()));
-    const more = { pairId: own[0].id, settle: test('load') };
+    const subjects = own.map((p) => subject({ pairId: p.id }));
+    const more = { pairId: own[0].id, settle: test('load'), subjects };
     return sensesLoad(own[0], context)
       ? [
           planRemark(

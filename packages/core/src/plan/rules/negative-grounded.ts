@@ -1,4 +1,4 @@
-import { isLine } from '../complete-feed.ts';
+import { isLine } from '../facts/factory-outputs.ts';
 import { type FeedRule, remark } from './rule.ts';
 
 /** A bridge drives both conductors: its negative on ground or on a common shield is a short. */

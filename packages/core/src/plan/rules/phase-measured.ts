@@ -1,5 +1,9 @@
 import { gridRange } from '../../summing/flatness.ts';
+import { subject } from '../../model/matter.ts';
 import { type FeedRule, remark, test } from './rule.ts';
+
+/** A span wider by this is another risk, dB. */
+const WORSE_DB = 3;
 
 /** Without measured phase a sum is a prediction from the filters alone. */
 export const phaseMeasured: FeedRule = (context) => {
@@ -15,6 +19,8 @@ export const phaseMeasured: FeedRule = (context) => {
       pairId: feed.taps[0].pairId,
       remedy: 'Record the outputs of this side two at a time, with the same noise.',
       settle: test('arrival'),
+      subjects: feed.taps.map(({ pairId }) => subject({ targetId: feed.targetId, side: feed.side, pairId })),
+      figures: [{ name: 'span, dB', value: widest, worse: 'higher', step: WORSE_DB }],
     }),
   ];
 };

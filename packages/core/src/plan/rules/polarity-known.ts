@@ -2,10 +2,13 @@ import { formatFrequency } from '../../quantity/frequency.ts';
 import { gridRange } from '../../summing/flatness.ts';
 import { levelOf, sumResponses } from '../../summing/network.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
+import { subject } from '../../model/matter.ts';
 import { type FeedRule, remark, test } from './rule.ts';
 
 /** A change smaller than this when a pair turns out the other way round is not worth a word, dB. */
 const WORTH_A_WORD_DB = 2;
+/** Deeper by this is another mistake, dB. */
+const WORSE_DB = 3;
 
 /** A sum stands on the polarity of its parts: where that is not measured, say what a mistake would cost. */
 export const polarityKnown: FeedRule = (context) => {
@@ -30,6 +33,10 @@ export const polarityKnown: FeedRule = (context) => {
         pairId: source.pair.id,
         remedy: 'One recording of both outputs together settles it.',
         settle: test('arrival'),
+        subjects: [
+          subject({ targetId: feed.targetId, side: feed.side, pairId: source.pair.id, what: standing }),
+        ],
+        figures: [{ name: 'loss, dB', value: loss, worse: 'higher', step: WORSE_DB }],
       }),
     ];
   });

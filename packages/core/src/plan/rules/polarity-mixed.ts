@@ -1,3 +1,4 @@
+import { subject } from '../../model/matter.ts';
 import { planRemark, type PlanRule } from './rule.ts';
 
 /** Left and right of one target, fed from alike outputs, must push the same way, or the bass between them cancels. */
@@ -28,6 +29,9 @@ export const polarityMixed: PlanRule = ({ feeds }) =>
               pairId: right.sources[j].pair.id,
               remedy: 'Swap plus and minus of one of them at the tap.',
               settle: { stage: 'listen', test: 'arrival' },
+              subjects: [source, right.sources[j]].map((s) =>
+                subject({ targetId: left.target.id, pairId: s.pair.id }),
+              ),
             },
           ),
           targetId: left.target.id,

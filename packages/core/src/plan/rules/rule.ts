@@ -1,11 +1,12 @@
 import type { LibraryDevice } from '../../model/device.ts';
 import type { FinishedCar } from '../../model/finished-car.ts';
+import { subject } from '../../model/matter.ts';
 import type { Feed, Proposal, Remark, Severity } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { Target } from '../../model/target.ts';
-import type { PlanContext } from '../context.ts';
-import type { Drive } from '../equipment.ts';
-import type { Source } from '../sources.ts';
+import type { PlanContext } from '../facts/context.ts';
+import type { Drive } from '../finished/drives.ts';
+import type { Source } from '../facts/sources.ts';
 
 /** What a rule looks at: one worked-out feed with the outputs it is made from, and what stands around it. */
 export interface FeedInContext {
@@ -46,6 +47,10 @@ export interface RemarkMore {
   remedy?: string;
   /** where the reading is taken that would settle it */
   settle?: Remark['settle'];
+  /** what it speaks of, where that is more or other than the channel and the output */
+  subjects?: Remark['subjects'];
+  /** numbers that it stands on, with the step by which one must get worse to be decided anew */
+  figures?: Remark['figures'];
 }
 
 /** The reading that settles a doubt is taken in this guided test of Listen. */
@@ -58,13 +63,14 @@ export const FIND: Remark['settle'] = { stage: 'find', test: null };
 
 /** A remark of a rule on a feed. */
 export function remark(
-  context: Pick<FeedInContext, 'feed'>,
+  { feed: { targetId, side } }: Pick<FeedInContext, 'feed'>,
   rule: string,
   severity: Severity,
   text: string,
   more: RemarkMore = {},
 ): Remark {
-  return { ...planRemark(rule, severity, text, more), targetId: context.feed.targetId };
+  const subjects = [subject({ targetId, side, pairId: more.pairId ?? null })];
+  return { ...planRemark(rule, severity, text, { subjects, ...more }), targetId };
 }
 
 /** A remark of a rule on the whole plan. */
@@ -77,5 +83,7 @@ export function planRemark(rule: string, severity: Severity, text: string, more:
     settle: more.settle ?? null,
     targetId: null,
     pairId: more.pairId ?? null,
+    subjects: more.subjects ?? (more.pairId ? [subject({ pairId: more.pairId })] : []),
+    figures: more.figures ?? [],
   };
 }

@@ -1,5 +1,5 @@
 import { formatVolts } from '../../quantity/volts.ts';
-import { isLine } from '../complete-feed.ts';
+import { isLine } from '../facts/factory-outputs.ts';
 import { type FeedRule, remark } from './rule.ts';
 
 /** Straight from an output into an amplifier: level and kind of input have to fit. */

@@ -1,3 +1,4 @@
+import { subject } from '../../model/matter.ts';
 import { planRemark, type PlanRule, SETUP } from './rule.ts';
 
 /** There is a way for everything to go to sleep. */
@@ -32,6 +33,7 @@ export const turnOff: PlanRule = ({ plan }) => {
               'Nobody has checked that the turn-on source goes off when the car sleeps.',
               {
                 ...more,
+                subjects: [subject({ what: by })],
                 remedy: 'Lock the car, wait until it sleeps, read the voltage.',
               },
             ),

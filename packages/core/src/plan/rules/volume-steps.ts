@@ -1,5 +1,6 @@
 import { listWords } from '../../behaviour/finding.ts';
-import { carriesBass, mindsWithdrawnBass } from '../bass.ts';
+import { carriesBass, mindsWithdrawnBass } from '../facts/bass.ts';
+import { subject } from '../../model/matter.ts';
 import { planRemark, type PlanRule, test } from './rule.ts';
 
 /** Bass that is cut as the volume rises shows only at two or more volume steps. */
@@ -23,7 +24,12 @@ export const volumeSteps: PlanRule = ({ feeds }) => {
       'volume-steps',
       'assumption',
       `${names}: measured at one volume step only. Bass may be cut as the volume rises.`,
-      { pairId: once[0].pair.id, remedy: 'Record pink noise at the loudest step too.', settle: test('bass') },
+      {
+        pairId: once[0].pair.id,
+        remedy: 'Record pink noise at the loudest step too.',
+        settle: test('bass'),
+        subjects: once.map((s) => subject({ pairId: s.pair.id })),
+      },
     ),
   ];
 };

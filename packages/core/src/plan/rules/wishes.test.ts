@@ -139,7 +139,9 @@ describe('what the owner wants', () => {
     wishKept(
       madePlan({ ...made, input: { ...made.input, brief: { ...START_BRIEF, keep: item ? [item] : [] } } }),
     );
-  const loss = (rule: string) => ({ losses: [{ rule, text: '', consent: true }] });
+  const loss = (rule: string) => ({
+    losses: [{ rule, text: '', consent: true, subjects: [], figures: [] }],
+  });
   const large = {
     equipment: [
       madeEquipment('converter', 'Wide'),

@@ -1,0 +1,62 @@
+import { contradictions } from '../../harness/contradictions.ts';
+import { harnessInputOf } from '../../harness/input-of-job.ts';
+import { lockOf } from '../../harness/lock.ts';
+import { mapHarness } from '../../harness/map-harness.ts';
+import { placeOf } from '../../harness/words.ts';
+import type { HarnessView } from '../../model/harness-view.ts';
+import type { Role } from '../../model/sheet.ts';
+import type { IntakeFields } from '../../model/intake.ts';
+import type { Unit } from '../../model/unit.ts';
+import { mapDifferences, type MappedOutput } from '../../outputs/map-differences.ts';
+
+/** What Find tells a plan. */
+export interface HarnessFacts {
+  /** roles that are settled on some wire, with one place of each */
+  places: Partial<Record<Role, { place: string; measured: boolean }>>;
+  /** outputs whose wires a reading or the settled map contradicts */
+  contradicted: { pairId: string; says: string }[];
+  /** outputs on a plug that is locked: restraint system or high voltage */
+  locked: string[];
+}
+
+export const NO_HARNESS: HarnessFacts = { places: {}, contradicted: [], locked: [] };
+
+/** Of a job: its outputs by unit, and what it can be measured with. */
+interface OutputsOfJob {
+  units: readonly { id: string; kind: Unit['kind']; pairs: readonly MappedOutput[] }[];
+  intake: Pick<IntakeFields, 'tools'>;
+}
+
+/** Roles, contradictions and locks of a job's plugs, as far as they touch a plan; joined by cavities, never by names. */
+export function harnessFactsOf(job: OutputsOfJob, view: Omit<HarnessView, 'simulation'>): HarnessFacts {
+  if (view.connectors.length === 0) return NO_HARNESS;
+  const workings = mapHarness(harnessInputOf(view, job.intake.tools));
+  const places: HarnessFacts['places'] = {};
+  for (const finding of workings.map.cavities) {
+    if (finding.state !== 'settled' || places[finding.role]?.measured) continue;
+    places[finding.role] = {
+      place: placeOf(workings, finding.cavityId),
+      measured: finding.standing === 'measured',
+    };
+  }
+  const outputs = job.units.flatMap((unit) => unit.pairs);
+  const radios = new Set(job.units.filter((u) => u.kind === 'radio').map((u) => u.id));
+  const differences = mapDifferences(outputs, workings, radios);
+  const found = contradictions(workings).filter((c) => c.kind === 'danger' || c.kind === 'reading');
+  const locked = new Set(
+    view.connectors
+      .filter((c) => c.confirmed === 'restraint' || lockOf({ ...c, confirmed: 'audio' }, 'ohms') !== null)
+      .map((c) => c.id),
+  );
+  return {
+    places,
+    contradicted: outputs.flatMap(({ id, ends }) => {
+      const own = new Set(ends.map((e) => e.cavityId));
+      const against = found.find((c) => c.cavityIds.some((cavity) => own.has(cavity)));
+      // Which way the cone moves is no matter of where signal is taken.
+      const says = against?.text ?? differences.find((d) => d.pairId === id && d.kind !== 'signs')?.says;
+      return says === undefined ? [] : [{ pairId: id, says }];
+    }),
+    locked: outputs.flatMap(({ id, ends }) => (ends.some((e) => locked.has(e.connectorId)) ? [id] : [])),
+  };
+}

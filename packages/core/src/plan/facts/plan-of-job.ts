@@ -1,0 +1,69 @@
+import { arrivalsOf } from '../../behaviour/arrival.ts';
+import { behaviourOfJob } from '../../behaviour/behaviour-of-job.ts';
+import type { LibraryDevice } from '../../model/device.ts';
+import { type PreferencesFields, START_PREFERENCES } from '../../model/shop.ts';
+import { captureInForce } from '../../model/capture-in-force.ts';
+import type { JobView } from '../../model/views.ts';
+import { signalPolarity } from '../../outputs/polarity.ts';
+import { type HarnessFacts, NO_HARNESS } from './harness-facts.ts';
+import { factsOfPair } from './output-facts.ts';
+import type { PlanInput } from './plan-input.ts';
+
+/** What the shop and Find add to a job's own record. */
+export interface PlanSurroundings {
+  preferences?: PreferencesFields;
+  devices?: LibraryDevice[];
+  harness?: HarnessFacts;
+}
+
+/** What planning needs of a job: every output with its capture in force and what is known of it, wish and targets. */
+export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): PlanInput {
+  const arrivals = arrivalsOf(job.recordings);
+  const behaviour = new Map(behaviourOfJob(job).pairs.map((b) => [b.pairId, b]));
+  const pairs = job.units.flatMap((unit) =>
+    unit.pairs.map(({ captures, ...pair }) => {
+      const capture = captureInForce(job, { ...pair, captures });
+      const live = captures.filter((c) => c.withdrawnAt === null);
+      return {
+        ...pair,
+        unitKind: unit.kind,
+        unitName: unit.name,
+        capture: capture && {
+          id: capture.id,
+          analysis: capture.analysis,
+          phaseMeasured: capture.phaseReference === 'source',
+        },
+        volumeSteps: live.flatMap((c) => (c.volumeStep === null ? [] : [c.volumeStep])),
+        facts: factsOfPair(behaviour.get(pair.id)!),
+        signal: signalPolarity(pair, arrivals),
+      };
+    }),
+  );
+  const ratios = job.recordings.flatMap((r) =>
+    r.withdrawnAt === null && r.secondPairId && r.between?.overlap
+      ? [
+          {
+            firstId: r.firstPairId,
+            secondId: r.secondPairId,
+            frequencyHz: r.between.ratio.frequencyHz,
+            phaseDeg: r.between.ratio.phaseDeg,
+            delay: r.between.delay,
+            polarity: r.between.polarity,
+          },
+        ]
+      : [],
+  );
+  return {
+    pairs,
+    speakers: job.speakers,
+    targets: job.targets,
+    brief: job.brief,
+    preferences: surroundings.preferences ?? START_PREFERENCES,
+    devices: surroundings.devices ?? [],
+    ratios,
+    harness: surroundings.harness ?? NO_HARNESS,
+    drive: job.intake.drive,
+    tools: job.intake.tools,
+    clues: job.intake.clues,
+  };
+}

@@ -1,0 +1,103 @@
+import type { DeviceKind, LibraryDevice } from '../../model/device.ts';
+import type { Device, Feed } from '../../model/plan.ts';
+import { LOAD_ENOUGH_OHM } from '../../load/load-resistor.ts';
+
+/** What a device between outputs and amplifier has to do. */
+export interface DeviceNeed {
+  kind: DeviceKind;
+  inputs: number;
+  outputs: number;
+  sums: boolean;
+  volts: number;
+  volumeControl: boolean;
+  restoreDb: number;
+  /** an output that needs a load hangs on it */
+  load: boolean;
+}
+
+const KIND_OF: Record<Exclude<Device, 'direct'>, DeviceKind> = {
+  'passive-converter': 'passive-converter',
+  converter: 'converter',
+  'summing-converter': 'converter',
+  'data-interface': 'data-interface',
+  processor: 'processor',
+};
+
+export function kindOf(device: Device): DeviceKind | null {
+  return device === 'direct' ? null : KIND_OF[device];
+}
+
+/** What was found for some feeds. */
+export interface FoundBetween {
+  device: Device;
+  need: DeviceNeed;
+  /** null: nothing in the library fits */
+  between: LibraryDevice | null;
+  feeds: Feed[];
+}
+
+/**
+ * The device of the library for each kind that the feeds want; null where none fits.
+ *
+ * @param insisted names of devices that a person chose: they are used, and the rules say what is wrong with them
+ */
+export function devicesBetween(
+  feeds: readonly Feed[],
+  needOf: (device: Exclude<Device, 'direct'>, feeds: readonly Feed[]) => DeviceNeed,
+  devices: readonly LibraryDevice[],
+  insisted: readonly string[],
+): FoundBetween[] {
+  const single = feeds.filter((f) => f.device === 'converter');
+  const kinds = [...new Set(feeds.map((f) => f.device))].filter((d) => d !== 'direct');
+  const deviceFor = (device: Exclude<Device, 'direct'>, own: Feed[]) => {
+    const need = needOf(device, own);
+    const fitting = devices.filter((d) => d.kind === need.kind && fits(d, need));
+    const cost = (d: LibraryDevice) =>
+      d.priceClass * countFor(d, need) +
+      (d.bassRestoreDb < need.restoreDb ? 1.5 : 0) +
+      (need.load && !isLoad(d) ? 1.5 : 0);
+    const chosen = devices.find((d) => d.kind === need.kind && insisted.includes(d.name));
+    const between =
+      chosen ?? (fitting.length === 0 ? null : fitting.reduce((a, b) => (cost(b) < cost(a) ? b : a)));
+    return { device, need, between, feeds: own };
+  };
+  const apart = () =>
+    kinds.map((device) =>
+      deviceFor(
+        device,
+        feeds.filter((f) => f.device === device),
+      ),
+    );
+  // One device joins what it can: single outputs go into the summing converter or the processor that is there anyway.
+  const joins = kinds.find((d) => d === 'processor' || d === 'summing-converter');
+  if (!joins || single.length === 0) return apart();
+  const together = kinds
+    .filter((d) => d !== 'converter')
+    .map((device) =>
+      deviceFor(
+        device,
+        feeds.filter((f) => f.device === device || (device === joins && f.device === 'converter')),
+      ),
+    );
+  return together.every((b) => b.between !== null) ? together : apart();
+}
+
+const countFor = (d: LibraryDevice, need: DeviceNeed) =>
+  Math.max(
+    1,
+    Math.ceil(need.inputs / Math.max(1, d.inputs)),
+    Math.ceil(need.outputs / Math.max(1, d.outputs)),
+  );
+
+const isLoad = (d: LibraryDevice) => (d.speakerInput?.ohm ?? Infinity) <= LOAD_ENOUGH_OHM;
+
+function fits(d: LibraryDevice, need: DeviceNeed): boolean {
+  if (need.kind === 'data-interface') return true;
+  const most = Math.max(d.speakerInput?.maxVolts ?? 0, d.lineInput?.maxVolts ?? 0);
+  // Two devices never join one side: what is summed has to fit into one.
+  return (
+    most >= need.volts &&
+    (!need.sums || (d.sums && countFor(d, need) === 1)) &&
+    (!need.volumeControl || d.volumeControl)
+  );
+}

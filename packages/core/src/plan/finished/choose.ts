@@ -1,0 +1,87 @@
+import type { LibraryDevice } from '../../model/device.ts';
+import type { Device, Feed, PlanChanges } from '../../model/plan.ts';
+import { mindsWithdrawnBass } from '../facts/bass.ts';
+import type { PlanContext } from '../facts/context.ts';
+import { replaces, sensesLoad, voltsAt } from '../facts/factory-outputs.ts';
+import type { PlanPair } from '../facts/plan-input.ts';
+import { type DeviceNeed, devicesBetween, type FoundBetween, kindOf } from './between.ts';
+import { type Drive, drivesOf } from './drives.ts';
+import type { DeviceChoice } from './wires.ts';
+
+/** The sensing of speaker-level inputs at amplifiers and converters that stand nothing by themselves, V. */
+const LEAST_VOLTS = 0.1;
+
+/** Which models do the work: between outputs and amplifiers, and as amplifiers. How many of each, the car tells. */
+export interface ChosenDevices {
+  between: FoundBetween[];
+  /** by target */
+  drives: ReadonlyMap<string, Drive>;
+  choices: DeviceChoice[];
+  /** what a feed's signal goes through before the amplifier; null: nothing, or only its kind is known */
+  betweenOf: (feed: Feed) => LibraryDevice | null;
+}
+
+export function chooseDevices(
+  feeds: readonly Feed[],
+  context: PlanContext,
+  loudestStep: number,
+  changes: PlanChanges,
+): ChosenDevices {
+  const { input } = context;
+  const drives = drivesOf(input.targets, input.devices);
+  const needOf = (device: Exclude<Device, 'direct'>, own: readonly Feed[]) =>
+    needOfFeeds(device, own, loudestStep, context);
+  const between = devicesBetween(feeds, needOf, input.devices, changes.boxes);
+  const ofBetween = between.map(({ need, between: model, feeds: own }): DeviceChoice => ({
+    kind: need.kind,
+    deviceId: model?.id ?? null,
+    name: model?.name ?? null,
+    targetIds: [...new Set(own.map((f) => f.targetId))],
+  }));
+  const ofAmplifiers = input.targets.map(({ id }): DeviceChoice => {
+    const { amplifier } = drives.get(id)!;
+    return {
+      kind: 'amplifier',
+      deviceId: amplifier?.id ?? null,
+      name: amplifier?.name ?? null,
+      targetIds: [id],
+    };
+  });
+  return {
+    between,
+    drives,
+    choices: [...ofBetween, ...ofAmplifiers],
+    betweenOf: (feed) => between.find((b) => b.feeds.includes(feed))?.between ?? null,
+  };
+}
+
+/** What a device has to do for some feeds together. */
+function needOfFeeds(
+  device: Exclude<Device, 'direct'>,
+  own: readonly Feed[],
+  loudestStep: number,
+  context: PlanContext,
+): DeviceNeed {
+  const { targets, pairs } = context.input;
+  const pairsOf = (feeds: readonly Feed[]): PlanPair[] =>
+    feeds.flatMap((f) => f.taps.map((t) => pairs.find((p) => p.id === t.pairId)!));
+  const tapped = pairsOf(own);
+  const withdrawn = pairsOf(own.filter(mindsWithdrawnBass)).filter(
+    (p) => p.facts.bass.verdict === 'withdrawn',
+  );
+  return {
+    kind: kindOf(device)!,
+    inputs: new Set(tapped.map((p) => p.id)).size,
+    outputs: own.length,
+    sums: own.some(
+      (f) => f.taps.length > 1 && (f.device === 'summing-converter' || f.device === 'processor'),
+    ),
+    volts: Math.max(LEAST_VOLTS, ...tapped.map((p) => voltsAt(p, loudestStep, context).volts)),
+    volumeControl: tapped.some((p) => p.unitKind === 'radio' && p.facts.feed === 'fixed'),
+    load: own.some((f) => {
+      const target = targets.find((t) => t.id === f.targetId)!;
+      return pairsOf([f]).some((p) => sensesLoad(p, context) && replaces(target, p, context));
+    }),
+    restoreDb: Math.max(0, ...withdrawn.map((p) => -p.facts.bass.worstDb)),
+  };
+}

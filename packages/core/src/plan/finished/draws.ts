@@ -1,0 +1,48 @@
+import type { Draw, FinishedDevice } from '../../model/finished-car.ts';
+import type { Target } from '../../model/target.ts';
+import { musicAmps, sineAmps } from '../../supply/current.ts';
+
+/** Playing, the car's net stands at about this, V. */
+export const PLAYING_VOLTS = 13.8;
+/** A sensing input listens all the time, A. */
+const SENSING_AMPS = 0.004;
+/** Of a device of which only the kind is known: settings of ours. */
+const USUAL = { efficiency: 0.6, amplifierIdleAmps: 0.5, idleAmps: 0.2, watts: 50 };
+
+type Drawing = Omit<FinishedDevice, 'draws'>;
+
+/** What a device draws, from what hangs on its channels and how it is woken. */
+export function drawsOf(device: Drawing, all: readonly Drawing[], targets: readonly Target[]): Draw {
+  const { entry, kind } = device;
+  const amplifies = kind === 'amplifier';
+  const supplied = entry ? entry.needsSupply : kind !== 'passive-converter';
+  const idleAmps = !supplied
+    ? 0
+    : (entry?.idleAmps ?? (amplifies ? USUAL.amplifierIdleAmps : USUAL.idleAmps));
+  const efficiency = entry?.amplifier?.efficiency ?? USUAL.efficiency;
+  const watts = device.outputs
+    // A bridge is one channel.
+    .filter((o) => o.load !== null && (o.bridgedWith === null || o.bridgedWith > o.n))
+    .reduce((sum, { channel, load }) => {
+      const rated = targets.find((t) => t.id === channel.targetId)?.speaker.watts ?? null;
+      return sum + Math.min(load!.watts ?? rated ?? USUAL.watts, rated ?? Infinity);
+    }, 0);
+  const wakes = wakesBy(device, all);
+  const listening = wakes === 'sensing' || wakes === 'offset' ? SENSING_AMPS : 0;
+  return {
+    sineAmps: sineAmps(watts, efficiency, PLAYING_VOLTS, idleAmps),
+    musicAmps: musicAmps(watts, efficiency, PLAYING_VOLTS, idleAmps),
+    idleAmps,
+    // What is never switched off idles while the car sleeps.
+    asleepAmps: !supplied ? 0 : wakes === 'constant' ? idleAmps : (entry?.standbyAmps ?? 0) + listening,
+  };
+}
+
+/** What wakes it in the end, through whatever devices. */
+function wakesBy({ wokenBy }: Drawing, all: readonly Drawing[]): Exclude<Drawing['wokenBy'], object> {
+  if (typeof wokenBy === 'string') return wokenBy;
+  const before = all.find((d) => d.id === wokenBy.deviceId);
+  // A device that wakes itself, or waits for one that is not there, is woken by nothing.
+  const others = all.filter((d) => d !== before);
+  return before ? wakesBy(before, others) : 'nothing';
+}

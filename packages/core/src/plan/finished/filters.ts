@@ -1,0 +1,51 @@
+import type { DeviceFields } from '../../model/device.ts';
+import type { Feed } from '../../model/plan.ts';
+import type { Target } from '../../model/target.ts';
+import { gridRange } from '../../summing/flatness.ts';
+import { SUM_GRID_HZ } from '../../summing/output-response.ts';
+
+/** A feed falls by this much an octave outside the target's band: a filter is there already, dB. */
+const FILTERED_DB = 9;
+/** A target that ends above this needs no low-pass, Hz. */
+const TOP_HZ = 12_000;
+
+/**
+ * Filters that the target's speaker needs, and who makes them.
+ *
+ * @param between null: nothing stands between output and amplifier, or only its kind is known
+ * @param amplifier null: none is chosen yet
+ */
+export function filtersOf(
+  feed: Feed,
+  target: Target,
+  between: DeviceFields | null,
+  amplifier: DeviceFields | null,
+): Feed['crossover'] {
+  const { way, ownHighPass } = target.speaker;
+  const { from, to } = gridRange(feed.need);
+  const inBand = feed.levelDb.slice(from, to + 1).sort((a, b) => a - b);
+  const middle = inBand[inBand.length >> 1];
+  const falls = (index: number) =>
+    feed.taps.length > 0 &&
+    index >= 0 &&
+    index < SUM_GRID_HZ.length &&
+    feed.levelDb[index] < middle - FILTERED_DB;
+  const place = (hz: number, filtered: boolean): NonNullable<Feed['crossover']['highPass']> => {
+    if (filtered) return { hz, where: 'factory' };
+    if (feed.device !== 'direct' && inside(between, hz)) return { hz, where: 'device' };
+    // Where no amplifier is chosen yet, the filter is a demand on it.
+    if (amplifier === null || inside(amplifier, hz)) return { hz, where: 'amplifier' };
+    return { hz, where: 'missing' };
+  };
+  const delicate = way === 'tweeter' || way === 'midrange';
+  const highPass = delicate
+    ? ownHighPass
+      ? { hz: target.lowHz, where: 'speaker' as const }
+      : place(target.lowHz, falls(from - 12))
+    : null;
+  const lowPass = way !== 'full' && target.highHz < TOP_HZ ? place(target.highHz, falls(to + 12)) : null;
+  return { highPass, lowPass };
+}
+
+const inside = (d: DeviceFields | null, hz: number) =>
+  d?.crossover ? hz >= d.crossover.lowestHz && hz <= d.crossover.highestHz : false;

@@ -1,0 +1,123 @@
+import { mindsWithdrawnBass } from '../facts/bass.ts';
+import { levelChain } from '../../level/level-chain.ts';
+import type { LibraryDevice } from '../../model/device.ts';
+import type { FinishedCar } from '../../model/finished-car.ts';
+import type { Feed } from '../../model/plan.ts';
+import type { Target } from '../../model/target.ts';
+import type { PlanContext } from '../facts/context.ts';
+import { isLine } from '../facts/factory-outputs.ts';
+import type { OutputVolts } from '../facts/output-facts.ts';
+import type { PlanPair } from '../facts/plan-input.ts';
+import type { Drive } from '../finished/drives.ts';
+
+/** What stands around a feed. */
+export interface FeedSurroundings {
+  context: PlanContext;
+  target: Target;
+  loudestStep: number;
+  car: Pick<FinishedCar, 'outputs'>;
+  between: LibraryDevice | null;
+  drive: Drive;
+}
+
+/** Everything of a feed that follows from the car: what its outputs work into, levels, coils, bass. */
+export function completeFeed(feed: Feed, around: FeedSurroundings): Feed {
+  const { context, target, loudestStep, car, between, drive } = around;
+  const pairs = feed.taps.map((t) => context.input.pairs.find((p) => p.id === t.pairId)!);
+  const outputs = feed.taps.map((t) => car.outputs.find((o) => o.pairId === t.pairId)!);
+  const direct = feed.device === 'direct';
+  const { speaker } = target;
+  return {
+    ...feed,
+    loads: outputs.map(({ load, loadOhm, drives }) => ({
+      kind: load,
+      ohm: loadOhm,
+      watts: drives.resistor?.watts ?? null,
+    })),
+    chain: chainOf(feed, pairs, outputs, around),
+    coils:
+      speaker.drivers * speaker.coils > 1
+        ? {
+            name: drive.arrangement.name,
+            ohm: drive.arrangement.ohm,
+            wattsPerCoil: drive.watts === null ? null : drive.watts / drive.arrangement.coils,
+            bridged: drive.bridged,
+          }
+        : null,
+    bass: bassOf(feed, pairs, loudestStep, between),
+    latencyMs: direct ? 0 : (between?.latencyMs ?? 0),
+  };
+}
+
+function chainOf(
+  feed: Feed,
+  pairs: readonly PlanPair[],
+  outputs: FinishedCar['outputs'],
+  { context, target, loudestStep, between, drive }: FeedSurroundings,
+): Feed['chain'] {
+  const loudest = outputs.reduce<OutputVolts | null>(
+    (most, { volts }) => (most && most.volts >= volts.volts ? most : volts),
+    null,
+  );
+  if (!loudest) return null;
+  const { amplifier, watts, arrangement } = drive;
+  const direct = feed.device === 'direct';
+  const speakerLevel = direct && pairs.some((p) => !isLine(p, context));
+  const input = (speakerLevel ? amplifier?.speakerInput : amplifier?.lineInput) ?? null;
+  return levelChain({
+    output: loudest,
+    sumDb: 0,
+    device: direct
+      ? null
+      : {
+          name: between?.name ?? 'Device',
+          maxInputVolts: inputLimit(between, pairs, context),
+          maxOutputVolts: between?.maxOutputVolts ?? null,
+          gainDb: between?.gainDb ?? { min: -30, max: 0 },
+          boostDb: feed.boostDb,
+        },
+    amplifier: amplifier ? { input, watts: watts!, ohm: arrangement.ohm } : null,
+    watts: target.speaker.watts,
+    ohm: arrangement.ohm,
+    step: loudestStep,
+    lowHz: target.lowHz,
+    taps: feed.taps.length,
+  });
+}
+
+function inputLimit(
+  between: LibraryDevice | null,
+  pairs: readonly PlanPair[],
+  context: PlanContext,
+): number | null {
+  if (!between) return null;
+  const line = pairs.every((p) => isLine(p, context));
+  return (
+    ((line ? between.lineInput : between.speakerInput) ?? between.speakerInput ?? between.lineInput)
+      ?.maxVolts ?? null
+  );
+}
+
+function bassOf(
+  feed: Feed,
+  pairs: readonly PlanPair[],
+  step: number,
+  between: LibraryDevice | null,
+): Feed['bass'] {
+  if (!mindsWithdrawnBass(feed)) return null;
+  const withdrawn = pairs
+    .filter((p) => p.facts.bass.verdict === 'withdrawn' && p.facts.bass.keptTo !== null)
+    .sort((a, b) => a.facts.bass.worstDb - b.facts.bass.worstDb)[0];
+  if (!withdrawn) return null;
+  const { keptTo, worstDb, upTo } = withdrawn.facts.bass;
+  const lostDb = -worstDb;
+  const restores = feed.device !== 'direct' && (between?.bassRestoreDb ?? 0) >= lostDb;
+  const from = `Bass is cut above step ${keptTo}, by ${lostDb.toFixed(0)} dB at step ${upTo}.`;
+  const remedy = restores ? 'restore' : step <= keptTo! ? 'stay-below' : 'none';
+  const says = {
+    restore: `${from} ${between?.name} restores it.`,
+    'stay-below': `${from} Gains are set at step ${step}, below it; above, the balance thins out.`,
+    none: `${from} At the agreed step ${step} it is missing.`,
+  }[remedy];
+  return { fromStep: keptTo!, lostDb, remedy, says };
+}

@@ -1,0 +1,25 @@
+import { tapsOf, workOutFeed } from './feed.ts';
+import type { Strategy } from './strategy.ts';
+import { NO_OUTPUTS } from './usual-others.ts';
+
+/** One output of one side into both inputs: the smallest job for a mono target where only stereo is there. */
+export const oneChannel: Strategy = {
+  id: 'one-channel',
+  title: 'One channel into both inputs',
+  effort: 'A converter on a single output, its two inputs joined.',
+  handicapDb: 0.6,
+  refuses(context) {
+    if (context.speakerOutputs.length === 0) return NO_OUTPUTS;
+    const stereo = context.input.targets.find((t) => t.layout === 'stereo');
+    return stereo ? `${stereo.name} is stereo; one channel serves mono targets only.` : null;
+  },
+  feed(target, side, context) {
+    if (side !== 'mono') return null;
+    const full = context.speakerOutputs.filter((s) => s.pair.way !== 'subwoofer');
+    const [choice] = context.choose(target, side, full, { maxInputs: 1, trimRangeDb: 0, keep: 1 });
+    return choice
+      ? workOutFeed(target, side, tapsOf(choice), full, { device: 'converter', by: 'one-channel' })
+      : null;
+  },
+  others: () => [],
+};

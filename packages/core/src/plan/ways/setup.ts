@@ -1,0 +1,84 @@
+import type { PlanChanges } from '../../model/plan.ts';
+import type { Setup } from '../../model/setup.ts';
+import type { KeepItem } from '../../model/brief.ts';
+import type { PlanContext } from '../facts/context.ts';
+import type { Strategy } from './strategy.ts';
+
+/** The loudest step where nothing is measured and nothing agreed. */
+const USUAL_LOUDEST = 25;
+/** A battery to a boot, m. */
+const USUAL_CABLE_M = 5;
+
+type By = Setup['turnOn']['by'];
+
+/** What is known of each way to wake the new system. */
+const TURN_ON: Record<By, Omit<Setup['turnOn'], 'by' | 'delaySeconds'>> = {
+  sensing: { relay: false, asleep: 'dead', restart: 'steady', amps: null },
+  offset: { relay: false, asleep: 'dead', restart: 'steady', amps: null },
+  accessory: { relay: false, asleep: 'dead', restart: 'unknown', amps: 5 },
+  'factory-remote': { relay: true, asleep: 'dead', restart: 'unknown', amps: null },
+  constant: { relay: false, asleep: 'live', restart: 'steady', amps: 5 },
+};
+
+/** The turn-on that is wanted if it can be had here, or the next best. */
+function turnOnOf({ input }: PlanContext): By {
+  const { places } = input.harness;
+  const senses = (kind: 'signal' | 'offset') =>
+    input.devices.length === 0 || input.devices.some((d) => d.senses.includes(kind));
+  const possible: Record<Exclude<By, 'constant'>, boolean> = {
+    accessory: true,
+    'factory-remote': places.remote !== undefined,
+    sensing: senses('signal'),
+    offset: senses('offset'),
+  };
+  const order = [input.preferences.turnOn, 'factory-remote', 'accessory'] as const;
+  return order.find((by) => possible[by]) ?? 'accessory';
+}
+
+/** The loudest step agreed on; else the last clean one that keeps its bass. */
+export function loudestStep({ input }: PlanContext): number {
+  if (input.brief.loudestStep !== null) return input.brief.loudestStep;
+  const clean = input.pairs.flatMap((p) => p.facts.cleanStep ?? []);
+  const kept = input.pairs.flatMap((p) => p.facts.bass.keptTo ?? []);
+  const measured = input.pairs.flatMap((p) => p.volumeSteps);
+  if (clean.length + kept.length > 0) return Math.max(1, Math.min(...clean, ...kept));
+  return measured.length > 0 ? Math.max(1, ...measured) : USUAL_LOUDEST;
+}
+
+/** Settings before fuse and cable are chosen. */
+export type DraftSetup = Omit<Setup, 'supply'> & {
+  supply: Omit<Setup['supply'], 'fuseAmps' | 'cableMm2'> & Partial<Setup['supply']>;
+};
+
+/** How a strategy would set everything up, with what a person changed put over it. Fuse and cable come with the amplifiers. */
+export function draftSetup(strategy: Strategy, context: PlanContext, changes: PlanChanges): DraftSetup {
+  const { input, hasAmplifier } = context;
+  const keeps = (item: KeepItem) => input.brief.keep.includes(item);
+  const bypasses = strategy.setup?.factoryAmplifier !== undefined;
+  const wanted = input.preferences.joining;
+  // A tap cannot part a wire from the amplifier that is bypassed: a harness pair does, and leads back to stock.
+  const possible = bypasses && wanted === 'tap' ? 'harness-pair' : wanted;
+  const joining = keeps('no-cut-wires') && possible === 'cut' ? 'harness-pair' : possible;
+  const by = changes.setup.turnOn?.by ?? turnOnOf(context);
+  const { turnOn, supply, ...rest } = changes.setup;
+  return {
+    joining,
+    speakerWire: strategy.setup?.speakerWire ?? input.preferences.speakerWire,
+    factoryAmplifier: strategy.setup?.factoryAmplifier ?? (hasAmplifier ? 'stays' : 'none'),
+    microphones: 'kept',
+    cancelling: input.pairs.some((p) => p.facts.engine === 'active') ? 'switched-off' : 'absent',
+    loudestStep: loudestStep(context),
+    ...rest,
+    turnOn: { by, ...TURN_ON[by], delaySeconds: 2, ...turnOn },
+    supply: {
+      from: 'battery',
+      feedFuseAmps: null,
+      fuseMm: 300,
+      cableM: USUAL_CABLE_M,
+      metal: 'copper',
+      ground: 'body',
+      sides: 'apart',
+      ...supply,
+    },
+  };
+}

@@ -1,0 +1,32 @@
+import type { PlanChanges } from '../../model/plan.ts';
+import type { Target } from '../../model/target.ts';
+import { type Pair, pairName } from '../../model/unit.ts';
+import { feedName } from '../facts/feed-name.ts';
+import { settingsInWords } from './setting-words.ts';
+
+/**
+ * What a person changed by hand, a line each; empty where nothing was changed. What was removed since is called so.
+ *
+ * @param job channels and outputs that the changes name
+ */
+export function changesInWords(
+  { setup, feeds, loads, boxes }: PlanChanges,
+  { targets, pairs }: { targets: readonly Target[]; pairs: readonly Pair[] },
+): string[] {
+  const channel = (id: string, side: PlanChanges['feeds'][number]['side']) => {
+    const target = targets.find((t) => t.id === id);
+    return target ? feedName(target, side) : 'A channel that was removed';
+  };
+  const output = (id: string) => {
+    const pair = pairs.find((p) => p.id === id);
+    return pair ? pairName(pair) : 'an output that was removed';
+  };
+  return [
+    ...feeds.map(
+      (f) => `${channel(f.targetId, f.side)}: from ${f.taps.map((t) => output(t.pairId)).join(', ')}`,
+    ),
+    ...loads.map((l) => `Load of ${output(l.pairId)}: ${l.load}`),
+    ...settingsInWords(setup),
+    ...boxes.map((name) => `Device: ${name}`),
+  ];
+}

@@ -1,0 +1,63 @@
+import type { Proposal } from '../../model/plan.ts';
+import { formatFrequency } from '../../quantity/frequency.ts';
+import type { FeedInContext } from '../rules/rule.ts';
+import type { Strategy } from '../ways/strategy.ts';
+
+/** Why a feed is made as it is, in one or two sentences. */
+export function describeFeed({ feed, sources, name, context }: FeedInContext): string {
+  const band = `${formatFrequency(feed.need.lowHz)} to ${formatFrequency(feed.need.highHz)}`;
+  if (sources.length === 0) return `${name}: the car’s data carry ${band} and all the rest.`;
+  const alone = sources.length === 1;
+  const result = feed.covers
+    ? `${alone ? 'covers' : 'cover'} ${band} within ±${feed.withinDb.toFixed(1)} dB`
+    : `${alone ? 'does' : 'do'} not fill ${band}`;
+  const [first] = sources;
+  const own = first.pair.unitKind === 'radio' && context.hasAmplifier ? ' of the radio' : '';
+  if (alone) {
+    const followed =
+      first.pair.facts.feed === 'follows' && own ? ', follows the volume and is not filtered yet' : '';
+    return `${name}: ${first.name}${own} ${result} on its own${followed}.`;
+  }
+  const flipped = sources.filter((_, i) => feed.taps[i].inverted).map((s) => s.name.toLowerCase());
+  const flips =
+    flipped.length === 0
+      ? ''
+      : ` Plus and minus of ${flipped.join(' and ')} ${flipped.length === 1 ? 'is' : 'are'} swapped so that the overlap adds.`;
+  const corrected = feed.correction.length ? ` and ${feed.correction.length} equaliser sections` : '';
+  const names = listed(sources.map((s) => s.name.toLowerCase()));
+  if (feed.device === 'converter' || feed.device === 'direct' || feed.device === 'passive-converter')
+    return `${name}: ${names}${own}, each into its own input, ${result}.`;
+  return `${name}: no single output carries the whole band; ${names} together${corrected} ${result}.${flips}`;
+}
+
+/** Why a proposal stands where it stands in the ranking. */
+export function describeProposal(
+  proposal: Proposal,
+  strategy: Strategy,
+  place: number,
+  all: readonly Proposal[],
+): string {
+  const broken = proposal.remarks.filter((r) => r.severity === 'error');
+  if (!proposal.covers) return `Leaves a part of a needed band empty. ${strategy.effort}`;
+  if (broken.length > 0) return `Not as it stands: ${broken[0].text} ${strategy.effort}`;
+  if (place === 0) {
+    const others = all.filter((p) => p.covers && p.remarks.every((r) => r.severity !== 'error')).length - 1;
+    return others === 0
+      ? `First because it is the only way here that fills every needed band and breaks no rule. ${strategy.effort}`
+      : `First because it is the simplest that does the job: it fills every needed band, and what more expensive plans would gain is not worth their cost. ${strategy.effort}`;
+  }
+  const gain = all[0].withinDb - proposal.withinDb;
+  const compared =
+    gain > 0.1
+      ? `flatter by ${gain.toFixed(1)} dB than the first, for more parts and time`
+      : gain < -0.5
+        ? `less flat by ${(-gain).toFixed(1)} dB than the first`
+        : 'no flatter than the first';
+  return `Fills every needed band too; ${compared}. ${strategy.effort}`;
+}
+
+function listed(words: readonly string[]): string {
+  return words.length < 2
+    ? words.join('')
+    : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
+}
