@@ -2,6 +2,8 @@
 import fc from 'fast-check';
 import { measureChain } from '../src/carsim/analyser.ts';
 import { demoLibrary } from '../src/carsim/devices.ts';
+import { INSERT_KINDS } from '../src/model/device.ts';
+import { PLACES_OF } from '../src/model/insert.ts';
 import type { Channel } from '../src/model/words.ts';
 import type { FactorySpeaker } from '../src/model/unit.ts';
 import { type Target, USUAL_SPEAKER } from '../src/model/target.ts';
@@ -181,7 +183,14 @@ export const anyCarInput: fc.Arbitrary<PlanInput> = fc
   });
 
 /** What a hand at the desk may change of a plan, whatever the car: numbers that {@link changesOf} makes fit one. */
+const anyInsert = fc.constantFrom(
+  ...INSERT_KINDS.flatMap((kind) => PLACES_OF[kind].map((at) => ({ kind, at }))),
+);
 export const anyHand = fc.record({
+  insert: fc.array(
+    fc.tuple(anyInsert, fc.nat(), fc.boolean()).map(([what, target, known]) => ({ ...what, target, known })),
+    { maxLength: 3 },
+  ),
   strategy: fc.nat(),
   feed: fc.option(
     fc.record({
@@ -220,7 +229,7 @@ export const anyHand = fc.record({
 export type Hand = typeof anyHand extends fc.Arbitrary<infer T> ? T : never;
 
 /** The changes of a hand at one car; an output is tapped once for a channel. */
-export function changesOf({ feed, setup, load }: Hand, { pairs, targets }: PlanInput): PlanChanges {
+export function changesOf({ feed, setup, load, insert }: Hand, { pairs, targets }: PlanInput): PlanChanges {
   const pairAt = (n: number) => pairs[n % pairs.length].id;
   const channels = wantedFeeds(targets);
   const { target, side } = channels[(feed?.channel ?? 0) % channels.length];
@@ -236,5 +245,13 @@ export function changesOf({ feed, setup, load }: Hand, { pairs, targets }: PlanI
       : [],
     loads: load ? [{ pairId: pairAt(load.pair), load: load.load }] : [],
     boxes: [],
+    inserts: insert.map(({ target: n, known, ...what }) => {
+      const names = demoLibrary().filter((d) => d.kind === what.kind);
+      return {
+        ...what,
+        targetId: targets[n % targets.length].id,
+        device: known ? (names[0]?.name ?? null) : null,
+      };
+    }),
   };
 }

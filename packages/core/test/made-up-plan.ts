@@ -94,14 +94,17 @@ export function madeAmplifier({
     ...part,
     amplifier: {
       channels: 4,
+      wattsAt8: null,
       wattsAt4: 50,
       wattsAt2: null,
+      wattsAt1: null,
       wattsBridged: null,
       minOhm: 2,
       minBridgedOhm: 4,
       efficiency: 0.8,
       subwooferFrom: 'own',
       modeSwitch: false,
+      second: null,
       ...amplifier,
     },
   });
@@ -119,6 +122,7 @@ export function madeDrive(
     bridged: false,
     watts: amplifier ? 50 : null,
     channels: 1,
+    group: 0,
     ...rest,
   };
 }
@@ -235,6 +239,7 @@ export function madeFeed(made: MadeFeed = {}): FeedInContext {
     setup: setupWith(made.setup),
     between,
     drive,
+    inserts: [],
     context: contextOf(planInput({ targets: [target], ...input, pairs })),
   };
 }
@@ -295,7 +300,7 @@ export function madePlan(made: MadePlan = {}): PlanInContext {
     withinDb: 1,
     feeds: feeds.map((f) => f.feed),
     setup: setupWith(made.setup),
-    changes: { setup: {}, feeds: [], loads, boxes: [] },
+    changes: { setup: {}, feeds: [], loads, boxes: [], inserts: [] },
     equipment,
     losses,
     duties: [],

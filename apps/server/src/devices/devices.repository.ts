@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { type DeviceFields, LIMITS, type LibraryDevice, limitWords } from '@ulpen/core';
+import { type DeviceFields, deviceFieldsSchema, LIMITS, type LibraryDevice, limitWords } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { found } from '../database/rows.ts';
 import { countOf } from '../database/versioned-table.ts';
@@ -12,7 +12,12 @@ interface Row {
 }
 
 const COLUMNS = ['id', 'abilities', 'version'];
-const toDevice = ({ id, abilities, version }: Row): LibraryDevice => ({ ...abilities, id, version });
+/** What an entry does not state, because it was written before that could be stated, is as usual. */
+const toDevice = ({ id, abilities, version }: Row): LibraryDevice => ({
+  ...deviceFieldsSchema.parse(abilities),
+  id,
+  version,
+});
 const toRow = (fields: DeviceFields) => ({
   name: fields.name,
   kind: fields.kind,

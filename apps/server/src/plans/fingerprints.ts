@@ -21,7 +21,7 @@ const FACTS = `
   union all select 'check ' || id from checks where job_id = :job and withdrawn_at is null
   union all select 'speaker ' || id || ' ' || version from speakers where job_id = :job and retired_at is null
   union all select 'channel ' || id || ' ' || version from targets where job_id = :job and retired_at is null
-  union all select 'intake ' || md5(row(drive, tools, zeroed, clues, reference)::text) from intakes where job_id = :job
+  union all select 'intake ' || md5(row(drive, nominal_volts, tools, zeroed, clues, reference)::text) from intakes where job_id = :job
   union all select 'wish ' || version from briefs where job_id = :job
   union all select 'shop ' || version from preferences
   union all select 'device ' || id || ' ' || version from devices where retired_at is null

@@ -6,4 +6,13 @@ export const KIND_WORD: Record<DeviceKind, string> = {
   processor: 'Processor',
   'data-interface': 'Data interface',
   amplifier: 'Amplifier',
+  'bass-restorer': 'Bass restorer',
+  'line-filter': 'Line filter',
+  isolator: 'Ground loop isolator',
+  'level-control': 'Level control',
+  'load-module': 'Load module',
+  'passive-crossover': 'Passive crossover',
+  'remote-delay': 'Turn-on delay',
+  breaker: 'Circuit breaker',
+  'harness-half': 'Harness half',
 };

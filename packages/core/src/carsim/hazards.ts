@@ -125,6 +125,7 @@ const speakerLevel = { minVolts: 2, maxVolts: 16, ohm: 68, floating: true };
 /** Forty and more mistakes, each beside the same plan without it. */
 // prettier-ignore
 export const HAZARDS: readonly Hazard[] = [
+  { rule: 'nominal-volts', what: 'amplifiers for 12 V in a van of 24 V', car: 'camper-van', strategy: 'convert', wrong: (c) => { c.input.nominalVolts = '24'; }, right: (c) => { c.input.nominalVolts = '24'; c.input.devices = c.input.devices.map((d) => ({ ...d, nominalVolts: '12-24' as const })); } },
   { rule: 'volume-control', what: 'bypass on a fixed feed', car: 'coupe', strategy: 'bypass-factory-wire', wrong: facts({ unitKind: 'radio' }, { feed: 'fixed' }), right: asItIs },
   { rule: 'volume-control', what: 'radio output taken though it is fixed', car: 'coupe', strategy: 'source-direct', wrong: facts({ unitKind: 'radio' }, { feed: 'fixed' }), right: asItIs },
   { rule: 'volume-control', what: 'one of two radio outputs is fixed', car: 'coupe', strategy: 'bypass-new-wire', wrong: facts({ unitKind: 'radio', side: 'right' }, { feed: 'fixed' }), right: asItIs },

@@ -9,11 +9,22 @@ export const OVERLAP_DB = 5;
 /** Left below every limit when the device's gain is chosen, dB. */
 const SPARE_DB = 1;
 
+/** A box in series that takes a signal and gives it on as it is. */
+export interface ChainStage {
+  name: string;
+  /** what its input stands, and what its output gives; null: not known */
+  maxVolts: number | null;
+  maxOutputVolts: number | null;
+}
+
 export interface ChainInput {
   /** the loudest tap, V RMS at the agreed step, tone at 0 dB */
   output: { volts: number; maxVolts: number | null; standing: Standing };
   /** trims of the taps' sum against the loudest, dB: usually 0 */
   sumDb: number;
+  /** boxes in series right after the outputs, and before the amplifier */
+  before?: readonly ChainStage[];
+  after?: readonly ChainStage[];
   /** null: nothing between output and amplifier */
   device: {
     name: string;
@@ -44,11 +55,15 @@ const TRANSFORMER = { lowestHz: 40, maxVolts: 10, ratio: 1 / 8 };
 
 /** Levels at every point from factory output to speaker, where it clips first, and the volts to set the gain by. */
 export function levelChain(input: ChainInput): LevelChain {
-  const { output, device, amplifier } = input;
+  const { output, device, amplifier, before = [], after = [] } = input;
+  const { standing } = output;
   const points: LevelPoint[] = [{ name: 'Factory output', ...output }];
   let volts = output.volts * 10 ** (input.sumDb / 20);
   let deviceGainDb = 0;
   const ampMax = amplifier?.input?.maxVolts ?? null;
+  const through = ({ name, maxVolts }: ChainStage) =>
+    points.push({ name: `${name}, in`, volts, maxVolts, standing });
+  before.forEach(through);
   if (device) {
     points.push({
       name: `${device.name}, in`,
@@ -56,7 +71,11 @@ export function levelChain(input: ChainInput): LevelChain {
       maxVolts: device.maxInputVolts,
       standing: output.standing,
     });
-    const limits = [device.maxOutputVolts, ampMax].filter((v) => v !== null);
+    const limits = [
+      device.maxOutputVolts,
+      ampMax,
+      ...after.flatMap((s) => [s.maxVolts, s.maxOutputVolts]),
+    ].filter((v) => v !== null);
     const goal = limits.length > 0 ? Math.min(...limits) * 10 ** (-SPARE_DB / 20) : 2;
     const wanted = 20 * Math.log10(goal / volts) - device.boostDb;
     deviceGainDb = Math.max(device.gainDb.min, Math.min(device.gainDb.max, wanted));
@@ -68,6 +87,7 @@ export function levelChain(input: ChainInput): LevelChain {
       standing: output.standing,
     });
   }
+  after.forEach(through);
   points.push({ name: 'Amplifier, in', volts, maxVolts: ampMax, standing: output.standing });
   const ohm = amplifier?.ohm ?? input.ohm;
   const most = amplifier?.watts ?? null;

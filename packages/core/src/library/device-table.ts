@@ -21,9 +21,13 @@ const COLUMNS = [
   'sums', 'trimDb', 'delayMs', 'allPass', 'equaliserSections', 'boostLimitDb',
   'crossover.lowestHz', 'crossover.highestHz', 'gainDb.min', 'gainDb.max', 'maxOutputVolts', 'lowestHz',
   'latencyMs', 'needsSupply', 'isolated', 'volumeControl', 'bassRestoreDb', 'senses', 'remoteOutput',
-  'idleAmps', 'standbyAmps',
-  'amplifier.channels', 'amplifier.wattsAt4', 'amplifier.wattsAt2', 'amplifier.wattsBridged', 'amplifier.minOhm',
+  'idleAmps', 'standbyAmps', 'fuseAmps', 'nominalVolts', 'dimensionsMm.width', 'dimensionsMm.height',
+  'dimensionsMm.depth', 'weightKg',
+  'amplifier.channels', 'amplifier.wattsAt8', 'amplifier.wattsAt4', 'amplifier.wattsAt2', 'amplifier.wattsAt1', 'amplifier.wattsBridged', 'amplifier.minOhm',
   'amplifier.minBridgedOhm', 'amplifier.efficiency', 'amplifier.subwooferFrom', 'amplifier.modeSwitch',
+  'amplifier.second.channels', 'amplifier.second.wattsAt8', 'amplifier.second.wattsAt4', 'amplifier.second.wattsAt2',
+  'amplifier.second.wattsAt1', 'amplifier.second.wattsBridged', 'amplifier.second.minOhm',
+  'amplifier.second.minBridgedOhm', 'terminals',
 ] as const;
 
 const YES = /^(yes|true|1)$/i;
@@ -33,7 +37,7 @@ const FLAGS = new Set([
   'speakerInput.floating', 'lineInput.floating', 'sums', 'allPass', 'needsSupply', 'isolated', 'volumeControl',
   'remoteOutput', 'amplifier.modeSwitch',
 ]);
-const TEXTS = new Set(['name', 'kind', 'note', 'size', 'amplifier.subwooferFrom']);
+const TEXTS = new Set(['name', 'kind', 'note', 'size', 'nominalVolts', 'amplifier.subwooferFrom']);
 
 /**
  * Reads devices from CSV (comma, semicolon or tab; the first row names the columns as {@link writeDevices} does, in any
@@ -91,21 +95,39 @@ function nested(cells: Record<string, string>): Record<string, unknown> {
   for (const column of COLUMNS) {
     const text = cells[column]?.trim();
     if (text === undefined || text === '') continue;
-    const [part, field] = column.split('.');
-    const value = valueOf(column, text);
-    if (field === undefined) row[part] = value;
-    else row[part] = { ...(row[part] as object | undefined), [field]: value };
+    put(row, column.split('.'), valueOf(column, text));
   }
   return row;
+}
+
+/** A value at its place among the parts, which are made as they are needed. */
+function put(row: Record<string, unknown>, [part, ...rest]: readonly string[], value: unknown): void {
+  if (rest.length === 0) {
+    row[part] = value;
+    return;
+  }
+  const inside = { ...(row[part] as Record<string, unknown> | undefined) };
+  put(inside, rest, value);
+  row[part] = inside;
 }
 
 function valueOf(column: string, text: string): unknown {
   // A spreadsheet-safe export puts a quote before what looks like a formula.
   if (TEXTS.has(column)) return text.replace(/^'(?=[=+\-@])/, '');
   if (column === 'senses') return text.split(/[ +/]+/).filter(Boolean);
+  if (column === 'terminals') return terminalsIn(text);
   if (FLAGS.has(column)) return YES.test(text) ? true : NO.test(text) ? false : text;
   const number = Number(text.replace(',', '.'));
   return Number.isFinite(number) ? number : text;
+}
+
+/** Terminals stand in their cell as JSON; anything else is left to be named as what does not fit. */
+function terminalsIn(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return text;
+  }
 }
 
 function judged(rows: { line: number; row: unknown }[]): DeviceTable {
@@ -142,13 +164,15 @@ export function writeDevices(devices: readonly DeviceFields[]): string {
   const cell = (value: unknown): string | number | null => {
     if (value === null || value === undefined) return null;
     if (typeof value === 'boolean') return value ? 'yes' : 'no';
+    if (Array.isArray(value) && typeof value[0] === 'object') return JSON.stringify(value);
     return Array.isArray(value) ? value.join(' ') : (value as string | number);
   };
   const rows = devices.map((device) =>
     COLUMNS.map((column) => {
-      const [part, field] = column.split('.');
-      const value = (device as unknown as Record<string, unknown>)[part];
-      return cell(field === undefined ? value : (value as Record<string, unknown> | null)?.[field]);
+      const value = column
+        .split('.')
+        .reduce<unknown>((at, part) => (at as Record<string, unknown> | null | undefined)?.[part], device);
+      return cell(value);
     }),
   );
   return writeTable(COLUMNS, rows);

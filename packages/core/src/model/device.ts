@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { terminalSchema } from './terminal.ts';
 import { idSchema, line, requiredLine, versionSchema } from './words.ts';
 
 /** What stands in the library, by what it does; the planner picks the kind first, then one that fits. */
@@ -8,7 +9,26 @@ export const DEVICE_KINDS = [
   'processor',
   'data-interface',
   'amplifier',
+  'bass-restorer',
+  'line-filter',
+  'isolator',
+  'level-control',
+  'load-module',
+  'passive-crossover',
+  'remote-delay',
+  'breaker',
+  'harness-half',
 ] as const;
+/** What is put into a signal's way beside the device between output and amplifier. */
+export const INSERT_KINDS = [
+  'bass-restorer',
+  'line-filter',
+  'isolator',
+  'level-control',
+  'load-module',
+  'passive-crossover',
+] as const satisfies readonly (typeof DEVICE_KINDS)[number][];
+export type InsertKind = (typeof INSERT_KINDS)[number];
 export const deviceKindSchema = z.enum(DEVICE_KINDS);
 export type DeviceKind = z.infer<typeof deviceKindSchema>;
 
@@ -29,15 +49,26 @@ export const inputSchema = z
   .refine((i) => i.maxVolts > i.minVolts, { path: ['maxVolts'], error: 'must be above the least volts' });
 export type DeviceInput = z.infer<typeof inputSchema>;
 
-const powerStageSchema = z.object({
+const watts = z.number().min(1, 'from 1 W').max(10_000, 'up to 10 kW');
+
+/** Channels of one power. */
+const channelGroupSchema = z.object({
   channels: z.int().min(1, 'at least one channel').max(16, 'up to 16 channels'),
-  /** W RMS into 4 ohm, each channel */
-  wattsAt4: z.number().min(1, 'from 1 W').max(10_000, 'up to 10 kW'),
-  wattsAt2: z.number().min(1).max(10_000).nullable().default(null),
+  /** W RMS, each channel; null: not stated */
+  wattsAt8: watts.nullable().default(null),
+  wattsAt4: watts,
+  wattsAt2: watts.nullable().default(null),
+  wattsAt1: watts.nullable().default(null),
   /** W RMS of two channels bridged into 4 ohm; null: cannot be bridged */
-  wattsBridged: z.number().min(1).max(10_000).nullable().default(null),
+  wattsBridged: watts.nullable().default(null),
   minOhm: ohms,
   minBridgedOhm: ohms.nullable().default(null),
+});
+export type ChannelGroup = z.infer<typeof channelGroupSchema>;
+
+const powerStageSchema = channelGroupSchema.extend({
+  /** channels of another power, counted after the first ones: usually the subwoofer's */
+  second: channelGroupSchema.nullable().default(null),
   /** at full power, 0 to 1 */
   efficiency: z.number().min(0.2, 'from 0.2').max(0.98, 'up to 0.98').default(0.8),
   /** where the last channel takes its signal when nothing is plugged into its own input */
@@ -45,6 +76,8 @@ const powerStageSchema = z.object({
   /** a switch must be set for speaker level */
   modeSwitch: z.boolean().default(false),
 });
+
+const millimetres = z.number().positive('above 0').max(2000, 'up to 2 m');
 
 const deviceObject = z.object({
   name: requiredLine(60),
@@ -96,7 +129,22 @@ const deviceObject = z.object({
   idleAmps: z.number().min(0).max(20).default(0.3),
   /** asleep, A */
   standbyAmps: z.number().min(0).max(1).default(0),
+  /** its own fuse, or the greatest current that its maker states, A; null: not known */
+  fuseAmps: z.number().min(0.1, 'from 0.1 A').max(500, 'up to 500 A').nullable().default(null),
+  nominalVolts: z.enum(['12', '24', '12-24']).default('12'),
+  /** with what sticks out; null: not known */
+  dimensionsMm: z
+    .object({ width: millimetres, height: millimetres, depth: millimetres })
+    .nullable()
+    .default(null),
+  weightKg: z.number().positive('above 0').max(100, 'up to 100 kg').nullable().default(null),
   amplifier: powerStageSchema.nullable().default(null),
+  /** as on the box; empty: those that its abilities ask for */
+  terminals: z
+    .array(terminalSchema)
+    .max(100, 'at most 100 terminals')
+    .refine((list) => new Set(list.map((t) => t.key)).size === list.length, 'a key names one terminal')
+    .default([]),
 });
 
 const isAmplifier = (d: { kind: DeviceKind; amplifier?: unknown }) =>
@@ -112,6 +160,11 @@ export const deviceSchema = deviceObject
   .extend({ id: idSchema, version: versionSchema })
   .meta({ id: 'LibraryDevice' });
 export type LibraryDevice = z.infer<typeof deviceSchema>;
+export type PowerStage = NonNullable<LibraryDevice['amplifier']>;
+
+/** The channels of an amplifier, by their power; numbers go on from one group to the next. */
+export const channelGroups = (stage: PowerStage): ChannelGroup[] =>
+  stage.second ? [stage, stage.second] : [stage];
 export const deviceChangeSchema = deviceObject
   .extend({ version: versionSchema })
   .refine(isAmplifier, AMPLIFIER)

@@ -66,5 +66,5 @@ export const draftAt = ({ states, at }: DraftHistory): DraftState & Pick<Draft, 
 });
 
 /** Whether a person changed anything by hand. */
-export const isChanged = ({ setup, feeds, loads, boxes }: PlanChanges): boolean =>
-  Object.keys(setup).length + feeds.length + loads.length + boxes.length > 0;
+export const isChanged = ({ setup, feeds, loads, boxes, inserts }: PlanChanges): boolean =>
+  Object.keys(setup).length + feeds.length + loads.length + boxes.length + inserts.length > 0;

@@ -147,6 +147,7 @@ export const finishedSoundSchema = z.object({
 export type FinishedSound = z.infer<typeof finishedSoundSchema>;
 
 export const finishedSupplySchema = drawSchema.extend({
+  nominalVolts: z.enum(['12', '24']),
   /** makes what the car's battery gives while it plays */
   source: z.enum(['alternator', 'converter', 'unknown']),
   /** what that can give beyond the car's own needs, A; null: not known */

@@ -49,6 +49,8 @@ export const intakeFieldsSchema = z
     trim: line(80),
     optionCodes: z.array(requiredLine(20)).max(30, 'at most 30 option codes'),
     drive: z.enum(['unknown', 'combustion', 'hybrid', 'electric']),
+    /** of the net that the new devices hang on */
+    nominalVolts: z.enum(['12', '24']).default('12'),
     tools: z.array(z.enum(TOOLS)).max(TOOLS.length),
     zeroed: z.array(z.enum(ZERO_ITEMS)).max(ZERO_ITEMS.length),
     clues: cluesSchema,
@@ -67,6 +69,7 @@ export const START_INTAKE: IntakeFields = {
   trim: '',
   optionCodes: [],
   drive: 'unknown',
+  nominalVolts: '12',
   tools: ['meter', 'battery'],
   zeroed: [],
   clues: {

@@ -2,6 +2,7 @@ import { TRIGGER_SOUNDS } from './sounds.ts';
 import { z } from 'zod';
 import { DEVICE_KINDS } from './device.ts';
 import { finishedCarSchema, soundAfterSchema } from './finished-car.ts';
+import { insertSchema } from './insert.ts';
 import { matterSchema } from './matter.ts';
 import { loadSchema, setupChangeSchema, setupSchema } from './setup.ts';
 import { ref } from './ref.ts';
@@ -243,10 +244,12 @@ export const changesSchema = z
     loads: z.array(z.object({ pairId: ref('pair'), load: loadSchema })).max(200),
     /** a device of the library that is used whether it fits or not, by name */
     boxes: z.array(requiredLine(60)).max(8).default([]),
+    /** boxes in series, in the order in which the signal meets them */
+    inserts: z.array(insertSchema).max(32, 'at most 32 inserts').default([]),
   })
   .meta({ id: 'PlanChanges' });
 export type PlanChanges = z.infer<typeof changesSchema>;
-export const NO_CHANGES: PlanChanges = { setup: {}, feeds: [], loads: [], boxes: [] };
+export const NO_CHANGES: PlanChanges = { setup: {}, feeds: [], loads: [], boxes: [], inserts: [] };
 
 export const proposalSchema = z
   .object({

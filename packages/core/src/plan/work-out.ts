@@ -8,6 +8,7 @@ import { feedName } from './facts/feed-name.ts';
 import { type ChosenDevices, chooseDevices } from './finished/choose.ts';
 import { filtersOf } from './finished/filters.ts';
 import { builtCar } from './finished/finished-car.ts';
+import { insertsOf } from './finished/inserts.ts';
 import { drawOfAll, finishedSupply } from './finished/supply.ts';
 import { completeFeed } from './levels/complete-feed.ts';
 import { dutiesOf, lossesOf, triggersOf } from './losses/losses.ts';
@@ -38,7 +39,7 @@ const DEVICE_ORDER: readonly Device[] = [
 export function workOut(strategy: Strategy, context: PlanContext, changes: PlanChanges): Proposal {
   const given = { strategy, context, changes };
   const { car, setup, feeds, chosen } = buildCar(given);
-  const done = feeds.map((feed) => feedInContext(feed, { car, setup, chosen, context }));
+  const done = feeds.map((feed) => feedInContext(feed, { car, setup, chosen }, given));
   const plan = planOf(
     car,
     setup,
@@ -73,7 +74,8 @@ function buildCar({ strategy, context, changes }: Given): Built {
   const feeds = raw.map((feed) => {
     const target = input.targets.find((t) => t.id === feed.targetId)!;
     const { amplifier } = chosen.drives.get(target.id)!;
-    return { ...feed, crossover: filtersOf(feed, target, chosen.betweenOf(feed), amplifier) };
+    const inserts = insertsOf(target.id, changes, input.devices);
+    return { ...feed, crossover: filtersOf(feed, target, chosen.betweenOf(feed), amplifier, inserts) };
   });
   const plan = { strategy: strategy.id, setup: draft, feeds, equipment: chosen.choices, changes };
   const built = builtCar(input, plan);
@@ -89,10 +91,16 @@ function buildCar({ strategy, context, changes }: Given): Built {
 
 function feedInContext(
   { raw, feed }: Built['feeds'][number],
-  { car, setup, chosen, context }: Pick<Built, 'car' | 'setup' | 'chosen'> & { context: PlanContext },
+  { car, setup, chosen }: Pick<Built, 'car' | 'setup' | 'chosen'>,
+  { context, changes }: Given,
 ): FeedInContext {
   const target = context.input.targets.find((t) => t.id === feed.targetId)!;
-  const beside = { target, between: chosen.betweenOf(raw), drive: chosen.drives.get(target.id)! };
+  const beside = {
+    target,
+    between: chosen.betweenOf(raw),
+    drive: chosen.drives.get(target.id)!,
+    inserts: insertsOf(target.id, changes, context.input.devices),
+  };
   const { loudestStep } = setup;
   return {
     ...beside,

@@ -3,7 +3,7 @@ import { Form } from 'react-bootstrap';
 import { X } from 'lucide-react';
 import type { IntakeFields } from '@ulpen/core';
 import { optionsOf, SelectField } from '../../ui/SelectField.tsx';
-import { DRIVE_WORDS, TOOL_WORDS } from './intake-words.ts';
+import { DRIVE_WORDS, TOOL_WORDS, VOLTS_WORDS } from './intake-words.ts';
 
 interface PartProps {
   intake: IntakeFields;
@@ -41,6 +41,13 @@ export function CarDetails({ intake, change }: PartProps) {
           value={intake.drive}
           options={optionsOf(DRIVE_WORDS)}
           onChange={(drive) => change({ drive })}
+        />
+        <SelectField
+          id="intake-volts"
+          label="Battery of the car’s net"
+          value={intake.nominalVolts}
+          options={optionsOf(VOLTS_WORDS)}
+          onChange={(nominalVolts) => change({ nominalVolts })}
         />
       </div>
       {(intake.drive === 'hybrid' || intake.drive === 'electric') && (

@@ -28,6 +28,8 @@ export const TOOL_WORDS: Record<IntakeFields['tools'][number], string> = {
   analyser: 'Analyser',
 };
 
+export const VOLTS_WORDS: Record<IntakeFields['nominalVolts'], string> = { '12': '12 V', '24': '24 V' };
+
 export const DRIVE_WORDS: Record<IntakeFields['drive'], string> = {
   unknown: 'not noted',
   combustion: 'combustion',

@@ -40,34 +40,36 @@ export function DeviceDialog({ device, onClose }: { device: LibraryDevice | null
               .join('. ')}
           </p>
         )}
-        {DEVICE_GROUPS.map(({ label, part, start, fields }) => (
-          <fieldset key={label} className="device-group">
-            {part ? (
-              <Form.Check
-                type="switch"
-                id={`has-${part}`}
-                label={label}
-                checked={draft[part] !== null}
-                onChange={(e) => setDraft({ ...draft, [part]: e.target.checked ? start : null })}
-              />
-            ) : (
-              <legend className="label">{label}</legend>
-            )}
-            {(!part || draft[part] !== null) && (
-              <div className="device-fields">
-                {fields.map((field) => (
-                  <Field
-                    key={field.path}
-                    field={field}
-                    value={fieldOf(draft, field.path)}
-                    wrong={field.path in faults}
-                    onChange={(value) => setDraft((now) => withField(now, field.path, value))}
-                  />
-                ))}
-              </div>
-            )}
-          </fieldset>
-        ))}
+        {DEVICE_GROUPS.filter(({ within }) => !within || fieldOf(draft, within)).map(
+          ({ label, part, start, fields }) => (
+            <fieldset key={label} className="device-group">
+              {part ? (
+                <Form.Check
+                  type="switch"
+                  id={`has-${part.replace('.', '-')}`}
+                  label={label}
+                  checked={has(draft, part)}
+                  onChange={(e) => setDraft(withField(draft, part, e.target.checked ? start : null))}
+                />
+              ) : (
+                <legend className="label">{label}</legend>
+              )}
+              {(!part || has(draft, part)) && (
+                <div className="device-fields">
+                  {fields.map((field) => (
+                    <Field
+                      key={field.path}
+                      field={field}
+                      value={fieldOf(draft, field.path)}
+                      wrong={field.path in faults}
+                      onChange={(value) => setDraft((now) => withField(now, field.path, value))}
+                    />
+                  ))}
+                </div>
+              )}
+            </fieldset>
+          ),
+        )}
       </Modal.Body>
       <Modal.Footer>
         <Button variant="secondary" onClick={onClose}>
@@ -80,6 +82,8 @@ export function DeviceDialog({ device, onClose }: { device: LibraryDevice | null
     </Dialog>
   );
 }
+
+const has = (draft: Record<string, unknown>, part: string) => (fieldOf(draft, part) ?? null) !== null;
 
 const labelOf = (path: string) =>
   DEVICE_GROUPS.flatMap((g) => g.fields).find((f) => f.path === path)?.label ??
@@ -94,7 +98,7 @@ interface FieldProps {
 }
 
 function Field({ field: { path, label, kind, options, list = false }, value, wrong, onChange }: FieldProps) {
-  const id = `device-${path.replace('.', '-')}`;
+  const id = `device-${path.replaceAll('.', '-')}`;
   if (kind === 'flag')
     return (
       <Form.Check

@@ -1,4 +1,4 @@
-import { type DeviceFields, formatFrequency, formatVolts } from '@ulpen/core';
+import { channelGroups, type DeviceFields, formatFrequency, formatVolts } from '@ulpen/core';
 
 const range = ({ minVolts, maxVolts }: { minVolts: number; maxVolts: number }) =>
   `${formatVolts(minVolts)} to ${formatVolts(maxVolts)}`;
@@ -9,9 +9,11 @@ export function abilityWords(d: DeviceFields): string[] {
   return [
     ...(amplifier
       ? [
-          `${amplifier.channels} × ${amplifier.wattsAt4} W into 4 Ω`,
-          `down to ${amplifier.minOhm} Ω`,
-          ...(amplifier.wattsBridged ? [`bridged ${amplifier.wattsBridged} W`] : []),
+          ...channelGroups(amplifier).flatMap((group) => [
+            `${group.channels} × ${group.wattsAt4} W into 4 Ω`,
+            `down to ${group.minOhm} Ω`,
+            ...(group.wattsBridged ? [`bridged ${group.wattsBridged} W`] : []),
+          ]),
         ]
       : [`${d.inputs} in, ${d.outputs} out`]),
     ...(speakerInput
@@ -32,5 +34,11 @@ export function abilityWords(d: DeviceFields): string[] {
       ? [`turns on by ${d.senses.map((s) => (s === 'signal' ? 'signal' : 'DC offset')).join(' or ')}`]
       : []),
     ...(d.latencyMs > 0 ? [`${d.latencyMs} ms late`] : []),
+    ...(d.fuseAmps !== null ? [`fuse ${d.fuseAmps} A`] : []),
+    ...(d.nominalVolts === '12' ? [] : [d.nominalVolts === '24' ? '24 V' : '12 or 24 V']),
+    ...(d.dimensionsMm
+      ? [`${d.dimensionsMm.width} × ${d.dimensionsMm.height} × ${d.dimensionsMm.depth} mm`]
+      : []),
+    ...(d.weightKg !== null ? [`${d.weightKg} kg`] : []),
   ];
 }

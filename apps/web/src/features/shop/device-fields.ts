@@ -13,8 +13,10 @@ export interface DeviceField {
 export interface DeviceGroup {
   label: string;
   /** a part that a device may lack, with what it starts from */
-  part?: 'speakerInput' | 'lineInput' | 'crossover' | 'amplifier';
+  part?: 'speakerInput' | 'lineInput' | 'crossover' | 'dimensionsMm' | 'amplifier' | 'amplifier.second';
   start?: object;
+  /** shown only where this part is there */
+  within?: 'amplifier';
   fields: DeviceField[];
 }
 
@@ -32,6 +34,28 @@ const input = (part: 'speakerInput' | 'lineInput', label: string): DeviceGroup =
     flag(`${part}.floating`, 'plus and minus float'),
   ],
 });
+
+const NEW_GROUP = {
+  channels: 4,
+  wattsAt8: null,
+  wattsAt4: 50,
+  wattsAt2: null,
+  wattsAt1: null,
+  wattsBridged: null,
+  minOhm: 2,
+  minBridgedOhm: null,
+};
+
+const channels = (part: 'amplifier' | 'amplifier.second'): DeviceField[] => [
+  number(`${part}.channels`, 'Channels'),
+  number(`${part}.wattsAt8`, 'W into 8 Ω'),
+  number(`${part}.wattsAt4`, 'W into 4 Ω'),
+  number(`${part}.wattsAt2`, 'W into 2 Ω'),
+  number(`${part}.wattsAt1`, 'W into 1 Ω'),
+  number(`${part}.minOhm`, 'Down to, Ω'),
+  number(`${part}.wattsBridged`, 'W bridged into 4 Ω'),
+  number(`${part}.minBridgedOhm`, 'Bridged down to, Ω'),
+];
 
 /** The fields of the form, in groups as they are thought of. */
 export const DEVICE_GROUPS: readonly DeviceGroup[] = [
@@ -101,26 +125,44 @@ export const DEVICE_GROUPS: readonly DeviceGroup[] = [
     fields: [number('crossover.lowestHz', 'From, Hz'), number('crossover.highestHz', 'To, Hz')],
   },
   {
+    label: 'Power and place',
+    fields: [
+      number('fuseAmps', 'Its fuse, or most current, A'),
+      {
+        path: 'nominalVolts',
+        label: 'For cars of',
+        kind: 'choice',
+        options: [
+          { value: '12', word: '12 V' },
+          { value: '24', word: '24 V' },
+          { value: '12-24', word: '12 or 24 V' },
+        ],
+      },
+      number('weightKg', 'Weight, kg'),
+    ],
+  },
+  {
+    label: 'measured outside',
+    part: 'dimensionsMm',
+    start: { width: 200, height: 50, depth: 150 },
+    fields: [
+      number('dimensionsMm.width', 'Width, mm'),
+      number('dimensionsMm.height', 'Height, mm'),
+      number('dimensionsMm.depth', 'Depth, mm'),
+    ],
+  },
+  {
     label: 'drives speakers',
     part: 'amplifier',
     start: {
-      channels: 4,
-      wattsAt4: 50,
-      wattsAt2: null,
-      wattsBridged: null,
-      minOhm: 2,
-      minBridgedOhm: null,
+      ...NEW_GROUP,
+      second: null,
       efficiency: 0.8,
       subwooferFrom: 'own',
       modeSwitch: false,
     },
     fields: [
-      number('amplifier.channels', 'Channels'),
-      number('amplifier.wattsAt4', 'W into 4 Ω'),
-      number('amplifier.wattsAt2', 'W into 2 Ω'),
-      number('amplifier.minOhm', 'Down to, Ω'),
-      number('amplifier.wattsBridged', 'W bridged into 4 Ω'),
-      number('amplifier.minBridgedOhm', 'Bridged down to, Ω'),
+      ...channels('amplifier'),
       number('amplifier.efficiency', 'Efficiency, 0 to 1'),
       flag('amplifier.modeSwitch', 'switch for speaker level'),
       {
@@ -134,6 +176,13 @@ export const DEVICE_GROUPS: readonly DeviceGroup[] = [
       },
     ],
   },
+  {
+    label: 'has channels of another power',
+    part: 'amplifier.second',
+    within: 'amplifier',
+    start: { ...NEW_GROUP, channels: 1 },
+    fields: channels('amplifier.second'),
+  },
 ];
 
 type Draft = Record<string, unknown>;
@@ -145,15 +194,13 @@ export const newDevice = (): Draft => ({
 });
 
 export function fieldOf(draft: Draft, path: string): unknown {
-  const [head, field] = path.split('.');
-  const value = draft[head];
-  return field === undefined ? value : (value as Draft | null)?.[field];
+  return path.split('.').reduce<unknown>((at, part) => (at as Draft | null | undefined)?.[part], draft);
 }
 
 export function withField(draft: Draft, path: string, value: unknown): Draft {
-  const [head, field] = path.split('.');
-  if (field === undefined) return { ...draft, [head]: value };
-  return { ...draft, [head]: { ...(draft[head] as Draft | null), [field]: value } };
+  const [head, ...rest] = path.split('.');
+  if (rest.length === 0) return { ...draft, [head]: value };
+  return { ...draft, [head]: withField({ ...(draft[head] as Draft | null) }, rest.join('.'), value) };
 }
 
 /** The device, or what is wrong with each field. */

@@ -42,13 +42,7 @@ export function equipmentOf(
       deviceId: entry?.id ?? null,
       name,
       count: same.length,
-      says:
-        kind === 'amplifier'
-          ? amplifierWords(same, targets)
-          : deviceWords(
-              needOfAll(between.filter((b) => b.need.kind === kind && b.between?.id === entry?.id)),
-              entry,
-            ),
+      says: kind === 'amplifier' ? amplifierWords(same, targets) : betweenWords(same, between, targets),
       priceClass: entry?.priceClass ?? USUAL_CLASS,
       targetIds,
     };
@@ -59,6 +53,21 @@ export function equipmentOf(
 const USUAL_CLASS = 2;
 /** Of a speaker that states none, W. */
 const USUAL_WATTS = 50;
+
+function betweenWords(
+  [{ kind, entry, outputs }]: readonly FinishedDevice[],
+  between: readonly FoundBetween[],
+  targets: readonly Target[],
+): string {
+  const found = between.filter((b) => b.need.kind === kind && b.between?.id === entry?.id);
+  if (found.length > 0) return deviceWords(needOfAll(found), entry);
+  // A person put it in: it serves the channels that go through it.
+  const ids = new Set(outputs.map((o) => o.channel.targetId));
+  return `for ${targets
+    .filter((t) => ids.has(t.id))
+    .map((t) => t.name)
+    .join(', ')}`;
+}
 
 /** What devices of one model have to do between them. */
 function needOfAll(found: readonly FoundBetween[]): DeviceNeed {

@@ -38,6 +38,7 @@ export interface PlanInput {
   ratios: OutputRatio[];
   harness: HarnessFacts;
   drive: IntakeFields['drive'];
+  nominalVolts: IntakeFields['nominalVolts'];
   tools: IntakeFields['tools'];
   clues: Clues;
 }
@@ -57,6 +58,7 @@ export function planInput(
     ratios: [],
     harness: NO_HARNESS,
     drive: START_INTAKE.drive,
+    nominalVolts: START_INTAKE.nominalVolts,
     tools: START_INTAKE.tools,
     clues: START_INTAKE.clues,
     ...given,

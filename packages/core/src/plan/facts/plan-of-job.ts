@@ -63,6 +63,7 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
     ratios,
     harness: surroundings.harness ?? NO_HARNESS,
     drive: job.intake.drive,
+    nominalVolts: job.intake.nominalVolts,
     tools: job.intake.tools,
     clues: job.intake.clues,
   };

@@ -1,11 +1,13 @@
-import type { LibraryDevice } from '../../model/device.ts';
+import { channelGroups, type LibraryDevice } from '../../model/device.ts';
 import type { FinishedChannel, FinishedDevice, SignalSource } from '../../model/finished-car.ts';
+import type { Insert, InsertPlace } from '../../model/insert.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
 import { kindOf } from './between.ts';
-import { drawsOf } from './draws.ts';
+import { drawsOf, isSupplied } from './draws.ts';
 import { type Drive, drivesOf } from './drives.ts';
+import { insertsOf, type PlacedInsert } from './inserts.ts';
 import type { BuiltPlan, DeviceChoice, WantedChannel } from './wires.ts';
 
 /** Every device that is built in, and which channel of which amplifier drives each wanted channel. */
@@ -31,12 +33,26 @@ export function finishedDevices(
   const feeds = new Map(proposal.feeds.map((f) => [keyOf(f), f]));
   const between: Building[] = [];
   const amplifiers: Building[] = [];
+  const inserted = new Map<Insert, Building[]>();
   const sources = new Map<string, Extract<SignalSource, { from: 'device' }>>();
   for (const channel of channels) {
     const key = keyOf({ targetId: channel.target.id, side: channel.side });
     const feed = feeds.get(key);
     if (!feed) continue;
-    const signals = throughDevice(feed, { input, equipment: proposal.equipment, wakes, between });
+    const inserts = insertsOf(feed.targetId, proposal.changes, input.devices);
+    const through = (signals: SignalSource[], at: InsertPlace) =>
+      inserts
+        .filter((i) => i.insert.at === at)
+        .reduce((s, insert) => throughInsert(s, feed, insert, { built: inserted, wakes }), signals);
+    const signals = through(
+      throughDevice(feed, through(tapsOf(feed), 'outputs'), {
+        input,
+        equipment: proposal.equipment,
+        wakes,
+        between,
+      }),
+      'amplifier',
+    );
     const line = proposal.equipment.find(
       (e) => e.kind === 'amplifier' && e.targetIds.includes(feed.targetId),
     );
@@ -47,17 +63,18 @@ export function finishedDevices(
     const driven = intoAmplifier(signals, feed, {
       ...planned,
       bridged: asKept ? feed.coils!.bridged : drive.bridged,
+      group: asKept ? 0 : drive.group,
       load: asKept ? loadKept(feed.coils!, channel) : loadOf(drive),
       into: amplifiers,
     });
-    if (driven) sources.set(key, driven);
+    if (driven) sources.set(key, through([driven], 'speaker')[0] as typeof driven);
   }
   // The last device before the amplifiers wakes them, so that they wake after it and sleep before it.
   const waker = between.findLast((d) => d.entry?.remoteOutput ?? d.kind !== 'passive-converter');
   for (const amplifier of amplifiers) amplifier.wokenBy = waker ? { deviceId: waker.id } : wakes;
-  const devices = [...between, ...amplifiers];
+  const devices = [...between, ...[...inserted.values()].flat(), ...amplifiers];
   return {
-    devices: devices.map((d) => ({ ...d, draws: drawsOf(d, devices, input.targets) })),
+    devices: devices.map((d) => ({ ...d, draws: drawsOf(d, devices, input) })),
     sourceOf: ({ target, side }) => sources.get(keyOf({ targetId: target.id, side })) ?? null,
     drives,
   };
@@ -89,6 +106,36 @@ const modelOf = (line: DeviceChoice | undefined, { devices }: PlanInput): Planne
   name: line?.name ?? null,
 });
 
+const tapsOf = ({ taps }: Feed): SignalSource[] =>
+  taps.length > 0 ? taps.map(({ pairId }) => ({ from: 'output', pairId })) : [{ from: 'data' }];
+
+/** Signals as they leave an insert, each by an output of its own; its boxes are as many as they take. */
+function throughInsert(
+  signals: readonly SignalSource[],
+  feed: Feed,
+  { insert, entry }: PlacedInsert,
+  { built, wakes }: { built: Map<Insert, Building[]>; wakes: Between['wakes'] },
+): SignalSource[] {
+  const own = built.get(insert) ?? [];
+  built.set(insert, own);
+  return signals.map((source) => {
+    const device =
+      own.find((d) => hasRoom(d, [source], 1)) ??
+      started({
+        of: insert.kind,
+        entry,
+        name: entry?.name ?? null,
+        id: `${insert.kind}:${keyOf(feed)}@${[...built.values()].flat().length + 1}`,
+        wakes,
+        into: own,
+      });
+    const n = inputFor(device, source);
+    const output = device.outputs.length + 1;
+    device.outputs.push({ n: output, bridgedWith: null, of: [n], channel: channelOf(feed), load: null });
+    return { from: 'device', deviceId: device.id, output };
+  });
+}
+
 interface Between {
   input: PlanInput;
   equipment: readonly DeviceChoice[];
@@ -97,9 +144,11 @@ interface Between {
 }
 
 /** The signals of a feed after the device that stands between, or as they are where none does. */
-function throughDevice(feed: Feed, { input, equipment, wakes, between }: Between): SignalSource[] {
-  const taps = feed.taps.map((t): SignalSource => ({ from: 'output', pairId: t.pairId }));
-  const wanted: SignalSource[] = taps.length > 0 ? taps : [{ from: 'data' }];
+function throughDevice(
+  feed: Feed,
+  wanted: SignalSource[],
+  { input, equipment, wakes, between }: Between,
+): SignalSource[] {
   const kind = kindOf(feed.device);
   if (kind === null) return wanted;
   const lines = equipment.filter((e) => e.kind !== 'amplifier' && e.targetIds.includes(feed.targetId));
@@ -139,7 +188,7 @@ function started({ of, entry, name, id, wakes, into }: Start): Building {
     name,
     inputs: [],
     outputs: [],
-    wokenBy: of === 'passive-converter' || entry?.needsSupply === false ? 'nothing' : wakes,
+    wokenBy: isSupplied(of, entry) ? wakes : 'nothing',
   };
   into.push(device);
   return device;
@@ -168,24 +217,36 @@ function inputFor(device: Building, source: SignalSource): number {
 
 interface IntoAmplifier extends Planned {
   bridged: boolean;
+  /** of its channels */
+  group: number;
   load: ChannelLoad;
   into: Building[];
+}
+
+/** Numbers of an amplifier's channels of one power; without end where nobody knows how many it has. */
+function channelsOfGroup(entry: LibraryDevice | null, group: number): { from: number; to: number } {
+  if (!entry) return { from: 1, to: Infinity };
+  const counts = channelGroups(entry.amplifier!).map((g) => g.channels);
+  const before = counts.slice(0, group).reduce((a, b) => a + b, 0);
+  return { from: before + 1, to: before + counts[group] };
 }
 
 /** A channel of the amplifier that drives a target; null when none is left. */
 function intoAmplifier(
   signals: readonly SignalSource[],
   feed: Feed,
-  { entry, name, bridged, load, into }: IntoAmplifier,
+  { entry, name, bridged, group, load, into }: IntoAmplifier,
 ): Extract<SignalSource, { from: 'device' }> | null {
   // Of an amplifier that nobody has chosen yet, each target gets one of its own.
   const shared = (d: Building) => (name === null ? d.outputs[0]?.channel.targetId === feed.targetId : true);
   const device =
     into.find((d) => isThat(d, { entry, name }) && shared(d)) ??
     started({ of: 'amplifier', entry, name, id: `amplifier:${keyOf(feed)}`, wakes: 'nothing', into });
-  const first = device.outputs.length + 1;
+  const channels = channelsOfGroup(entry, group);
+  const first =
+    device.outputs.filter((o) => o.n >= channels.from && o.n <= channels.to).length + channels.from;
   const takes = bridged ? 2 : 1;
-  if (entry && first + takes - 1 > entry.amplifier!.channels) return null;
+  if (first + takes - 1 > channels.to) return null;
   const of = signals.map((source) => {
     const n = device.inputs.length + 1;
     device.inputs.push({ n, source });

@@ -15,7 +15,7 @@ import {
 /** What the devices of a plan draw: targets fed straight, or through a converter, by one amplifier or by none chosen. */
 function draws(
   targets: MadeFeed['target'][],
-  { amplifier = null, converter = null, turnOn = {} }: Made = {},
+  { amplifier = null, converter = null, turnOn = {}, nominalVolts = '12' }: Made = {},
 ) {
   const feeds = targets.flatMap((part, i) =>
     (part?.layout === 'mono' ? (['mono'] as const) : (['left', 'right'] as const)).map((side) =>
@@ -32,7 +32,11 @@ function draws(
     feeds,
     setup: { turnOn },
     equipment: devices.map((d) => madeEquipment(d.kind, d.name, { targetIds })),
-    input: { targets: targetIds.map((id) => feeds.find((f) => f.target.id === id)!.target), devices },
+    input: {
+      targets: targetIds.map((id) => feeds.find((f) => f.target.id === id)!.target),
+      devices,
+      nominalVolts,
+    },
   });
   return finished;
 }
@@ -40,6 +44,7 @@ interface Made {
   amplifier?: LibraryDevice | null;
   converter?: LibraryDevice | null;
   turnOn?: MadeSetup['turnOn'];
+  nominalVolts?: '12' | '24';
 }
 
 describe('what a device draws', () => {
@@ -84,6 +89,11 @@ describe('what a device draws', () => {
     expect(asleep({ by: 'sensing' })).toBeCloseTo(0.011, 9);
   });
 
+  it('is half of it on a net of 24 V', () => {
+    const on = (nominalVolts: '12' | '24') => draws([{}], { amplifier, nominalVolts }).supply.sineAmps;
+    expect((on('24') - 1) * 2).toBeCloseTo(on('12') - 1, 9);
+  });
+
   it('is nothing for what needs no supply', () => {
     const passive = madeDevice({
       kind: 'passive-converter',
@@ -105,7 +115,11 @@ describe('what a device draws', () => {
     expect(supply).toMatchObject({
       source: 'unknown',
       from: 'battery',
-      fuses: [{ protects: 'cable', amps: 60 }],
+      nominalVolts: '12',
+      fuses: [
+        { protects: 'cable', amps: 60 },
+        { protects: { deviceId: 'amplifier:t1/left' }, amps: null },
+      ],
     });
   });
 });

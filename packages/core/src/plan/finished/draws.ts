@@ -1,21 +1,41 @@
+import type { LibraryDevice } from '../../model/device.ts';
 import type { Draw, FinishedDevice } from '../../model/finished-car.ts';
-import type { Target } from '../../model/target.ts';
+import type { PlanInput } from '../facts/plan-input.ts';
 import { musicAmps, sineAmps } from '../../supply/current.ts';
 
-/** Playing, the car's net stands at about this, V. */
-export const PLAYING_VOLTS = 13.8;
+/** Playing, a net stands at about this, V. */
+export const PLAYING_VOLTS: Record<PlanInput['nominalVolts'], number> = { '12': 13.8, '24': 27.6 };
 /** A sensing input listens all the time, A. */
 const SENSING_AMPS = 0.004;
 /** Of a device of which only the kind is known: settings of ours. */
 const USUAL = { efficiency: 0.6, amplifierIdleAmps: 0.5, idleAmps: 0.2, watts: 50 };
 
+/** Kinds that work without a supply, where no entry says so. */
+const PASSIVE: readonly FinishedDevice['kind'][] = [
+  'line-filter',
+  'isolator',
+  'level-control',
+  'load-module',
+  'passive-crossover',
+  'breaker',
+  'harness-half',
+];
+
+export const isSupplied = (kind: FinishedDevice['kind'], entry: LibraryDevice | null): boolean =>
+  kind !== 'passive-converter' && (entry ? entry.needsSupply : !PASSIVE.includes(kind));
+
 type Drawing = Omit<FinishedDevice, 'draws'>;
 
 /** What a device draws, from what hangs on its channels and how it is woken. */
-export function drawsOf(device: Drawing, all: readonly Drawing[], targets: readonly Target[]): Draw {
+export function drawsOf(
+  device: Drawing,
+  all: readonly Drawing[],
+  { targets, nominalVolts }: Pick<PlanInput, 'targets' | 'nominalVolts'>,
+): Draw {
+  const playing = PLAYING_VOLTS[nominalVolts];
   const { entry, kind } = device;
   const amplifies = kind === 'amplifier';
-  const supplied = entry ? entry.needsSupply : kind !== 'passive-converter';
+  const supplied = isSupplied(kind, entry);
   const idleAmps = !supplied
     ? 0
     : (entry?.idleAmps ?? (amplifies ? USUAL.amplifierIdleAmps : USUAL.idleAmps));
@@ -30,8 +50,8 @@ export function drawsOf(device: Drawing, all: readonly Drawing[], targets: reado
   const wakes = wakesBy(device, all);
   const listening = wakes === 'sensing' || wakes === 'offset' ? SENSING_AMPS : 0;
   return {
-    sineAmps: sineAmps(watts, efficiency, PLAYING_VOLTS, idleAmps),
-    musicAmps: musicAmps(watts, efficiency, PLAYING_VOLTS, idleAmps),
+    sineAmps: sineAmps(watts, efficiency, playing, idleAmps),
+    musicAmps: musicAmps(watts, efficiency, playing, idleAmps),
     idleAmps,
     // What is never switched off idles while the car sleeps.
     asleepAmps: !supplied ? 0 : wakes === 'constant' ? idleAmps : (entry?.standbyAmps ?? 0) + listening,

@@ -1,4 +1,4 @@
-import type { LibraryDevice } from '../../model/device.ts';
+import { type ChannelGroup, channelGroups, type LibraryDevice } from '../../model/device.ts';
 import type { Target } from '../../model/target.ts';
 import { type CoilArrangement, coilArrangements } from '../../load/voice-coils.ts';
 import { feedSides } from '../facts/plan-input.ts';
@@ -13,34 +13,54 @@ export interface Drive {
   watts: number | null;
   /** channels of the amplifier that the target takes */
   channels: number;
+  /** which of its channel groups they are of */
+  group: number;
 }
+
+const channelsOf = ({ amplifier }: LibraryDevice): number =>
+  channelGroups(amplifier!).reduce((n, group) => n + group.channels, 0);
 
 /** Targets in their order, each with the amplifier that drives it: the one it names, or the cheapest that fits. */
 export function drivesOf(targets: readonly Target[], devices: readonly LibraryDevice[]): Map<string, Drive> {
   const amplifiers = devices
     .filter((d) => d.amplifier !== null)
-    .sort((a, b) => a.priceClass - b.priceClass || a.amplifier!.channels - b.amplifier!.channels);
-  const taken = new Map<string, number>();
+    .sort((a, b) => a.priceClass - b.priceClass || channelsOf(a) - channelsOf(b));
+  const taken = new Map<string, number[]>();
   const drives = new Map<string, Drive>();
   for (const target of targets) {
     const wanted = amplifiers.find((a) => a.id === target.amplifierId);
-    const free = (a: LibraryDevice) => a.amplifier!.channels - (taken.get(a.id) ?? 0);
-    const options = wanted
-      ? [wanted]
-      : [...amplifiers].sort((a, b) => (taken.has(b.id) ? 1 : 0) - (taken.has(a.id) ? 1 : 0));
-    let best: Drive | null = null;
-    for (const amplifier of options) {
-      const drive = driveWith(amplifier, target, wanted ? Infinity : free(amplifier), wanted !== undefined);
-      const speakerLevel = !target.speakerLevelInput || amplifier.speakerInput !== null;
-      if (!drive || (!wanted && !(speakerLevel && enough(drive, target)))) continue;
-      best = drive;
-      break;
+    const free = (a: LibraryDevice) =>
+      channelGroups(a.amplifier!).map((group, n) => group.channels - (taken.get(a.id)?.[n] ?? 0));
+    const drive = wanted
+      ? (driveWith(wanted, target, free(wanted)) ?? insistedOn(wanted, target))
+      : firstThatFits(
+          [...amplifiers].sort((a, b) => (taken.has(b.id) ? 1 : 0) - (taken.has(a.id) ? 1 : 0)),
+          target,
+          free,
+        );
+    if (drive.amplifier) {
+      const used = taken.get(drive.amplifier.id) ?? channelGroups(drive.amplifier.amplifier!).map(() => 0);
+      taken.set(
+        drive.amplifier.id,
+        used.map((n, group) => (group === drive.group ? n + drive.channels : n)),
+      );
     }
-    const drive = best ?? { amplifier: null, ...unassigned(target) };
-    if (drive.amplifier) taken.set(drive.amplifier.id, (taken.get(drive.amplifier.id) ?? 0) + drive.channels);
     drives.set(target.id, drive);
   }
   return drives;
+}
+
+function firstThatFits(
+  options: readonly LibraryDevice[],
+  target: Target,
+  free: (amplifier: LibraryDevice) => number[],
+): Drive {
+  for (const amplifier of options) {
+    const drive = driveWith(amplifier, target, free(amplifier));
+    const speakerLevel = !target.speakerLevelInput || amplifier.speakerInput !== null;
+    if (drive && speakerLevel && enough(drive, target)) return drive;
+  }
+  return { amplifier: null, ...unassigned(target) };
 }
 
 /** A share of the speaker's rating that is enough; more is headroom. */
@@ -55,59 +75,87 @@ function unassigned(target: Target): Omit<Drive, 'amplifier'> {
   const arrangement = arrangementsOf(target).reduce((a, b) =>
     Math.abs(Math.log(b.ohm / 4)) < Math.abs(Math.log(a.ohm / 4)) ? b : a,
   );
-  return { arrangement, bridged: false, watts: null, channels: feedSides(target).length };
+  return { arrangement, bridged: false, watts: null, channels: feedSides(target).length, group: 0 };
 }
 
 /**
- * The arrangement of most power that the amplifier allows. Power between stated loads goes with volts held, 4 ohm and
- * 2 ohm as stated.
+ * The arrangement and the channels of most power that the amplifier allows; null where none is left, or all are too light.
  *
- * @param insist work with the lightest load even where none is allowed: the person chose this amplifier
+ * @param free channels left of each group
  */
-function driveWith(device: LibraryDevice, target: Target, free: number, insist: boolean): Drive | null {
-  const stage = device.amplifier!;
-  const sides = feedSides(target).length;
-  const list = arrangementsOf(target);
-  const drives: Drive[] = [];
-  for (const arrangement of list) {
-    const { ohm } = arrangement;
-    if (sides <= free && ohm >= stage.minOhm - 0.05)
-      drives.push({
-        amplifier: device,
-        arrangement,
-        bridged: false,
-        watts: wattsAt(stage, ohm),
-        channels: sides,
-      });
-    const bridges = target.layout === 'mono' && stage.wattsBridged !== null && stage.minBridgedOhm !== null;
-    if (bridges && free >= 2 && ohm >= stage.minBridgedOhm! - 0.05)
-      drives.push({
-        amplifier: device,
-        arrangement,
-        bridged: true,
-        watts: (stage.wattsBridged! * 4) / ohm,
-        channels: 2,
-      });
-  }
-  if (drives.length === 0) {
-    if (!insist) return null;
-    const lightest = list.reduce((a, b) => (b.ohm > a.ohm ? b : a));
-    return {
-      amplifier: device,
-      arrangement: lightest,
-      bridged: false,
-      watts: wattsAt(stage, lightest.ohm),
-      channels: sides,
-    };
-  }
+function driveWith(device: LibraryDevice, target: Target, free: readonly number[]): Drive | null {
+  const drives = channelGroups(device.amplifier!).flatMap((group, n) =>
+    arrangementsOf(target).flatMap((a) => drivesBy(device, group, n, a, target, free[n])),
+  );
+  if (drives.length === 0) return null;
   const cap = target.speaker.watts ?? Infinity;
-  return drives.reduce((a, b) => {
-    const worth = (d: Drive) => Math.min(d.watts!, cap) - 0.001 * d.channels;
-    return worth(b) > worth(a) ? b : a;
-  });
+  const worth = (d: Drive) => Math.min(d.watts!, cap) - 0.001 * d.channels;
+  return drives.reduce((a, b) => (worth(b) > worth(a) ? b : a));
 }
 
-function wattsAt(stage: NonNullable<LibraryDevice['amplifier']>, ohm: number): number {
-  if (ohm >= 4 || stage.wattsAt2 === null) return (stage.wattsAt4 * 4) / Math.max(ohm, 4);
-  return ohm <= 2 ? stage.wattsAt2 : stage.wattsAt2 + ((stage.wattsAt4 - stage.wattsAt2) * (ohm - 2)) / 2;
+/** The person chose this amplifier: with the best of its channels, taken or not, or with the lightest load. */
+function insistedOn(device: LibraryDevice, target: Target): Drive {
+  const groups = channelGroups(device.amplifier!);
+  const anyway = driveWith(
+    device,
+    target,
+    groups.map(() => Infinity),
+  );
+  if (anyway) return anyway;
+  const lightest = arrangementsOf(target).reduce((a, b) => (b.ohm > a.ohm ? b : a));
+  return {
+    amplifier: device,
+    arrangement: lightest,
+    bridged: false,
+    watts: wattsAt(groups[0], lightest.ohm),
+    channels: feedSides(target).length,
+    group: 0,
+  };
+}
+
+/** One way to join the coils, on channels by themselves and bridged, as far as the group allows it. */
+function drivesBy(
+  amplifier: LibraryDevice,
+  stage: ChannelGroup,
+  group: number,
+  arrangement: CoilArrangement,
+  target: Target,
+  free: number,
+): Drive[] {
+  const { ohm } = arrangement;
+  const sides = feedSides(target).length;
+  const alone = sides <= free && ohm >= stage.minOhm - 0.05;
+  const bridges =
+    target.layout === 'mono' &&
+    stage.wattsBridged !== null &&
+    stage.minBridgedOhm !== null &&
+    free >= 2 &&
+    ohm >= stage.minBridgedOhm - 0.05;
+  const base = { amplifier, arrangement, group };
+  return [
+    ...(alone ? [{ ...base, bridged: false, watts: wattsAt(stage, ohm), channels: sides }] : []),
+    ...(bridges ? [{ ...base, bridged: true, watts: (stage.wattsBridged! * 4) / ohm, channels: 2 }] : []),
+  ];
+}
+
+/**
+ * W RMS of a channel into a load: in between as stated, beyond with the volts held. Below the lightest stated load no more
+ * than is stated there.
+ */
+function wattsAt(stage: ChannelGroup, ohm: number): number {
+  const stated = (
+    [
+      [1, stage.wattsAt1],
+      [2, stage.wattsAt2],
+      [4, stage.wattsAt4],
+      [8, stage.wattsAt8],
+    ] as const
+  ).flatMap(([load, watts]) => (watts === null ? [] : [{ load, watts }]));
+  const above = stated.findIndex((s) => s.load >= ohm);
+  const last = stated[stated.length - 1];
+  if (above < 0) return (last.watts * last.load) / ohm;
+  const [lower, upper] = [stated[above - 1] ?? stated[above], stated[above]];
+  if (lower === upper) return upper.watts;
+  const share = (ohm - lower.load) / (upper.load - lower.load);
+  return lower.watts + share * (upper.watts - lower.watts);
 }

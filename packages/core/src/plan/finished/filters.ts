@@ -2,6 +2,7 @@ import type { DeviceFields } from '../../model/device.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import { gridRange } from '../../summing/flatness.ts';
+import { entriesOf, type PlacedInsert } from './inserts.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
 
 /** A feed falls by this much an octave outside the target's band: a filter is there already, dB. */
@@ -14,12 +15,14 @@ const TOP_HZ = 12_000;
  *
  * @param between null: nothing stands between output and amplifier, or only its kind is known
  * @param amplifier null: none is chosen yet
+ * @param inserts what a person put into the way
  */
 export function filtersOf(
   feed: Feed,
   target: Target,
   between: DeviceFields | null,
   amplifier: DeviceFields | null,
+  inserts: readonly PlacedInsert[] = [],
 ): Feed['crossover'] {
   const { way, ownHighPass } = target.speaker;
   const { from, to } = gridRange(feed.need);
@@ -32,6 +35,8 @@ export function filtersOf(
     feed.levelDb[index] < middle - FILTERED_DB;
   const place = (hz: number, filtered: boolean): NonNullable<Feed['crossover']['highPass']> => {
     if (filtered) return { hz, where: 'factory' };
+    if (entriesOf(inserts, 'speaker').some((d) => inside(d, hz))) return { hz, where: 'speaker' };
+    if (entriesOf(inserts, 'amplifier').some((d) => inside(d, hz))) return { hz, where: 'device' };
     if (feed.device !== 'direct' && inside(between, hz)) return { hz, where: 'device' };
     // Where no amplifier is chosen yet, the filter is a demand on it.
     if (amplifier === null || inside(amplifier, hz)) return { hz, where: 'amplifier' };

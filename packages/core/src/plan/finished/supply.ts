@@ -1,5 +1,6 @@
 import type { Draw, FinishedDevice, FinishedSupply } from '../../model/finished-car.ts';
 import type { Setup } from '../../model/setup.ts';
+import { isSupplied } from './draws.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
 
 /** What all devices draw together. */
@@ -28,16 +29,20 @@ const SOURCE: Record<PlanInput['drive'], FinishedSupply['source']> = {
 export function finishedSupply(
   devices: readonly FinishedDevice[],
   supply: Setup['supply'] | null,
-  { drive, brief }: Pick<PlanInput, 'drive' | 'brief'>,
+  { drive, brief, nominalVolts }: Pick<PlanInput, 'drive' | 'brief' | 'nominalVolts'>,
 ): FinishedSupply {
   const from = supply?.from ?? 'battery';
   const feed =
     from === 'factory-feed' ? [{ protects: 'factory-feed' as const, amps: supply!.feedFuseAmps }] : [];
+  const ofDevices = devices
+    .filter((d) => isSupplied(d.kind, d.entry))
+    .map((d) => ({ protects: { deviceId: d.id }, amps: d.entry?.fuseAmps ?? null }));
   return {
     ...drawOfAll(devices),
+    nominalVolts,
     source: SOURCE[drive],
     reserveAmps: brief.reserveAmps,
     from,
-    fuses: [...feed, { protects: 'cable', amps: supply?.fuseAmps ?? null }],
+    fuses: [...feed, { protects: 'cable', amps: supply?.fuseAmps ?? null }, ...ofDevices],
   };
 }

@@ -1,5 +1,5 @@
 import { mindsWithdrawnBass } from '../facts/bass.ts';
-import { levelChain } from '../../level/level-chain.ts';
+import { type ChainStage, levelChain } from '../../level/level-chain.ts';
 import type { LibraryDevice } from '../../model/device.ts';
 import type { FinishedCar } from '../../model/finished-car.ts';
 import type { Feed } from '../../model/plan.ts';
@@ -9,6 +9,7 @@ import { isLine } from '../facts/factory-outputs.ts';
 import type { OutputVolts } from '../facts/output-facts.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
 import type { Drive } from '../finished/drives.ts';
+import { entriesOf, type PlacedInsert } from '../finished/inserts.ts';
 
 /** What stands around a feed. */
 export interface FeedSurroundings {
@@ -18,11 +19,12 @@ export interface FeedSurroundings {
   car: Pick<FinishedCar, 'outputs'>;
   between: LibraryDevice | null;
   drive: Drive;
+  inserts?: readonly PlacedInsert[];
 }
 
 /** Everything of a feed that follows from the car: what its outputs work into, levels, coils, bass. */
 export function completeFeed(feed: Feed, around: FeedSurroundings): Feed {
-  const { context, target, loudestStep, car, between, drive } = around;
+  const { context, target, loudestStep, car, between, drive, inserts = [] } = around;
   const pairs = feed.taps.map((t) => context.input.pairs.find((p) => p.id === t.pairId)!);
   const outputs = feed.taps.map((t) => car.outputs.find((o) => o.pairId === t.pairId)!);
   const direct = feed.device === 'direct';
@@ -44,7 +46,7 @@ export function completeFeed(feed: Feed, around: FeedSurroundings): Feed {
             bridged: drive.bridged,
           }
         : null,
-    bass: bassOf(feed, pairs, loudestStep, between),
+    bass: bassOf(feed, pairs, loudestStep, [...(direct ? [] : [between]), ...entriesOf(inserts)]),
     latencyMs: direct ? 0 : (between?.latencyMs ?? 0),
   };
 }
@@ -53,7 +55,7 @@ function chainOf(
   feed: Feed,
   pairs: readonly PlanPair[],
   outputs: FinishedCar['outputs'],
-  { context, target, loudestStep, between, drive }: FeedSurroundings,
+  { context, target, loudestStep, between, drive, inserts = [] }: FeedSurroundings,
 ): Feed['chain'] {
   const loudest = outputs.reduce<OutputVolts | null>(
     (most, { volts }) => (most && most.volts >= volts.volts ? most : volts),
@@ -67,6 +69,8 @@ function chainOf(
   return levelChain({
     output: loudest,
     sumDb: 0,
+    before: entriesOf(inserts, 'outputs').map(stageOf),
+    after: entriesOf(inserts, 'amplifier').map(stageOf),
     device: direct
       ? null
       : {
@@ -85,6 +89,12 @@ function chainOf(
   });
 }
 
+const stageOf = ({ name, lineInput, speakerInput, maxOutputVolts }: LibraryDevice): ChainStage => ({
+  name,
+  maxVolts: (lineInput ?? speakerInput)?.maxVolts ?? null,
+  maxOutputVolts,
+});
+
 function inputLimit(
   between: LibraryDevice | null,
   pairs: readonly PlanPair[],
@@ -102,7 +112,7 @@ function bassOf(
   feed: Feed,
   pairs: readonly PlanPair[],
   step: number,
-  between: LibraryDevice | null,
+  boxes: readonly (LibraryDevice | null)[],
 ): Feed['bass'] {
   if (!mindsWithdrawnBass(feed)) return null;
   const withdrawn = pairs
@@ -111,11 +121,11 @@ function bassOf(
   if (!withdrawn) return null;
   const { keptTo, worstDb, upTo } = withdrawn.facts.bass;
   const lostDb = -worstDb;
-  const restores = feed.device !== 'direct' && (between?.bassRestoreDb ?? 0) >= lostDb;
+  const restorer = boxes.find((b) => (b?.bassRestoreDb ?? 0) >= lostDb);
   const from = `Bass is cut above step ${keptTo}, by ${lostDb.toFixed(0)} dB at step ${upTo}.`;
-  const remedy = restores ? 'restore' : step <= keptTo! ? 'stay-below' : 'none';
+  const remedy = restorer ? 'restore' : step <= keptTo! ? 'stay-below' : 'none';
   const says = {
-    restore: `${from} ${between?.name} restores it.`,
+    restore: `${from} ${restorer?.name} restores it.`,
     'stay-below': `${from} Gains are set at step ${step}, below it; above, the balance thins out.`,
     none: `${from} At the agreed step ${step} it is missing.`,
   }[remedy];

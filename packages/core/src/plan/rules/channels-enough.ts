@@ -1,22 +1,30 @@
+import { channelGroups } from '../../model/device.ts';
 import { LIBRARY, planRemark, type PlanRule } from './rule.ts';
 
-/** Each amplifier has a channel for everything that hangs on it. */
+/** Each amplifier has a channel for everything that hangs on it, of the power that it was chosen for. */
 export const channelsEnough: PlanRule = ({ drives, context }) => {
-  const taken = new Map<string, number>();
-  for (const { amplifier, channels } of drives.values())
-    if (amplifier) taken.set(amplifier.id, (taken.get(amplifier.id) ?? 0) + channels);
-  return [...taken].flatMap(([id, channels]) => {
+  const taken = new Map<string, number[]>();
+  for (const { amplifier, channels, group } of drives.values()) {
+    if (!amplifier) continue;
+    const used = taken.get(amplifier.id) ?? channelGroups(amplifier.amplifier!).map(() => 0);
+    taken.set(
+      amplifier.id,
+      used.map((n, i) => (i === group ? n + channels : n)),
+    );
+  }
+  return [...taken].flatMap(([id, used]) => {
     const device = context.input.devices.find((d) => d.id === id)!;
-    const has = device.amplifier!.channels;
-    return channels <= has
-      ? []
-      : [
-          planRemark(
-            'channels-enough',
-            'error',
-            `${device.name} has ${has} channels; the plan needs ${channels}.`,
-            { remedy: 'Give a target another amplifier.', settle: LIBRARY },
-          ),
-        ];
+    return channelGroups(device.amplifier!).flatMap((group, n) =>
+      used[n] <= group.channels
+        ? []
+        : [
+            planRemark(
+              'channels-enough',
+              'error',
+              `${device.name} has ${group.channels} ${device.amplifier!.second ? `channels of ${group.wattsAt4} W` : 'channels'}; the plan needs ${used[n]}.`,
+              { remedy: 'Give a target another amplifier.', settle: LIBRARY },
+            ),
+          ],
+    );
   });
 };

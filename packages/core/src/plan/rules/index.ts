@@ -27,6 +27,7 @@ import { microphonesKept } from './microphones-kept.ts';
 import { minimumLoad } from './minimum-load.ts';
 import { negativeGrounded } from './negative-grounded.ts';
 import { networkNode } from './network-node.ts';
+import { nominalVolts } from './nominal-volts.ts';
 import { outputsInParallel } from './outputs-in-parallel.ts';
 import { phaseMeasured } from './phase-measured.ts';
 import { polarityKnown } from './polarity-known.ts';
@@ -103,5 +104,6 @@ export const PLAN_RULES: readonly PlanRule[] = [
   levelsKnown,
   deviceChosen,
   deviceRoom,
+  nominalVolts,
   interfaceFits,
 ];

@@ -1,3 +1,4 @@
+import { channelGroups } from '../../model/device.ts';
 import { type FeedRule, LIBRARY, remark } from './rule.ts';
 
 /** The wired impedance is not below what the amplifier allows. */
@@ -5,7 +6,8 @@ export const minimumLoad: FeedRule = (context) => {
   const { drive, name } = context;
   const stage = drive.amplifier?.amplifier;
   if (!stage) return [];
-  const least = drive.bridged ? (stage.minBridgedOhm ?? Infinity) : stage.minOhm;
+  const group = channelGroups(stage)[drive.group];
+  const least = drive.bridged ? (group.minBridgedOhm ?? Infinity) : group.minOhm;
   if (drive.arrangement.ohm >= least - 0.05) return [];
   return [
     remark(

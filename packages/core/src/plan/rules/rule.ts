@@ -6,6 +6,7 @@ import type { Setup } from '../../model/setup.ts';
 import type { Target } from '../../model/target.ts';
 import type { PlanContext } from '../facts/context.ts';
 import type { Drive } from '../finished/drives.ts';
+import type { PlacedInsert } from '../finished/inserts.ts';
 import type { Source } from '../facts/sources.ts';
 
 /** What a rule looks at: one worked-out feed with the outputs it is made from, and what stands around it. */
@@ -20,6 +21,8 @@ export interface FeedInContext {
   /** the device between output and amplifier; null: none, or only its kind is known */
   between: LibraryDevice | null;
   drive: Drive;
+  /** what a person put into the way beside that */
+  inserts: readonly PlacedInsert[];
   context: PlanContext;
 }
 

@@ -1,10 +1,12 @@
+import { entriesOf } from '../finished/inserts.ts';
 import { type FeedRule, remark, test } from './rule.ts';
 
 /** A fixed feed has its volume behind it: taken there without a control after the tap, it plays at full level. */
 export const volumeControl: FeedRule = (context) => {
-  const { feed, sources, between } = context;
+  const { feed, sources, between, inserts } = context;
   if (feed.device === 'data-interface') return [];
-  const control = feed.device !== 'direct' && (between?.volumeControl ?? false);
+  const boxes = [...(feed.device === 'direct' ? [] : [between]), ...entriesOf(inserts)];
+  const control = boxes.some((b) => b?.volumeControl);
   return sources.flatMap((s) => {
     const kind = s.pair.facts.feed;
     const more = { pairId: s.pair.id, settle: test('feed') };

@@ -17,6 +17,7 @@ describe('what a person changed', () => {
       feeds: [{ targetId: target.id, side: 'left' as const, taps: [tap('p1'), tap('p2')] }],
       loads: [{ pairId: 'p2', load: 'resistor' as const }],
       boxes: ['Merlin S8'],
+      inserts: [],
     };
     expect(changesInWords(changes, { targets: [target], pairs })).toEqual([
       `${target.name}, left: from Front left, Front left tweeter`,
@@ -50,6 +51,7 @@ describe('what a person changed of what was removed since', () => {
       { pairId: 'p2', load: 'resistor' as const },
     ],
     boxes: ['Merlin S8'],
+    inserts: [],
   };
 
   it('is left out; all else stays', () => {

@@ -2,6 +2,7 @@ import type { PlanChanges } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import { type Pair, pairName } from '../../model/unit.ts';
 import { feedName } from '../facts/feed-name.ts';
+import { INSERT_WORDS, PLACE_WORDS } from './insert-words.ts';
 import { settingsInWords } from './setting-words.ts';
 
 /**
@@ -10,7 +11,7 @@ import { settingsInWords } from './setting-words.ts';
  * @param job channels and outputs that the changes name
  */
 export function changesInWords(
-  { setup, feeds, loads, boxes }: PlanChanges,
+  { setup, feeds, loads, boxes, inserts }: PlanChanges,
   { targets, pairs }: { targets: readonly Target[]; pairs: readonly Pair[] },
 ): string[] {
   const channel = (id: string, side: PlanChanges['feeds'][number]['side']) => {
@@ -28,5 +29,9 @@ export function changesInWords(
     ...loads.map((l) => `Load of ${output(l.pairId)}: ${l.load}`),
     ...settingsInWords(setup),
     ...boxes.map((name) => `Device: ${name}`),
+    ...inserts.map(
+      ({ kind, device, targetId, at }) =>
+        `${channel(targetId, 'mono')}: ${device ?? INSERT_WORDS[kind]} ${PLACE_WORDS[at]}`,
+    ),
   ];
 }

@@ -1,0 +1,142 @@
+import { describe, expect, it } from 'vitest';
+import { DEMO_CARS } from '../../carsim/index.ts';
+import { demoLibrary } from '../../carsim/devices.ts';
+import { viewOfCar } from '../../carsim/view-of-car.ts';
+import type { FinishedCar, SignalSource } from '../../model/finished-car.ts';
+import { type Insert, insertSchema } from '../../model/insert.ts';
+import { NO_CHANGES, type Proposal } from '../../model/plan.ts';
+import { rework } from '../compare/propose.ts';
+import type { PlanInput } from '../facts/plan-input.ts';
+import { planInputOf } from '../facts/plan-of-job.ts';
+
+const [carrier, camper, coupe] = DEMO_CARS.map((car): PlanInput =>
+  planInputOf(viewOfCar(car), { devices: demoLibrary() }),
+);
+const put = (input: PlanInput, part: Omit<Insert, 'targetId' | 'device'> & Partial<Insert>): Insert => ({
+  device: null,
+  targetId: input.targets[0].id,
+  ...part,
+});
+const planWith = (input: PlanInput, strategy: string, ...inserts: Insert[]): Proposal =>
+  rework(input, strategy, { ...NO_CHANGES, inserts })!;
+
+/** What a speaker's signal goes through, from the output to the speaker. */
+function wayTo(car: FinishedCar, source: SignalSource | null): string[] {
+  if (source?.from !== 'device') return source ? [source.from] : [];
+  const device = car.devices.find((d) => d.id === source.deviceId)!;
+  const [first] = device.outputs.find((o) => o.n === source.output)!.of;
+  return [...wayTo(car, device.inputs.find((i) => i.n === first)!.source), device.kind];
+}
+const waysOf = ({ car }: Proposal, { targets }: PlanInput) =>
+  car!.speakers
+    .filter((s) => s.targetId === targets[0].id && s.made === 'new')
+    .map((s) => wayTo(car!, s.coils[0].source));
+
+describe('a box in series', () => {
+  const isolator = put(carrier, { kind: 'isolator', at: 'amplifier' });
+  const load = put(carrier, { kind: 'load-module', at: 'outputs', device: 'Pumice 47' });
+  const filter = put(carrier, { kind: 'passive-crossover', at: 'speaker' });
+
+  it('sits where it was put, for every channel of its target and in its order', () => {
+    const sides = waysOf(planWith(carrier, 'convert', isolator, filter, load), carrier);
+    expect(sides.length).toBeGreaterThan(0);
+    for (const way of sides)
+      expect(way).toEqual([
+        'output',
+        'load-module',
+        'converter',
+        'isolator',
+        'amplifier',
+        'passive-crossover',
+      ]);
+    const restorer = put(carrier, { kind: 'bass-restorer', at: 'amplifier' });
+    const [way] = waysOf(planWith(carrier, 'convert', isolator, restorer), carrier);
+    expect(way.slice(-3)).toEqual(['isolator', 'bass-restorer', 'amplifier']);
+  });
+
+  it('is one for both sides where it has the room, and is bought as often as it is there', () => {
+    const counts = (plan: Proposal, kind: string) => [
+      plan.car!.devices.filter((d) => d.kind === kind).length,
+      plan.equipment.find((e) => e.kind === kind)?.count,
+    ];
+    const stereo = { ...isolator, device: 'Kestrel G2' };
+    expect(counts(planWith(carrier, 'convert', stereo), 'isolator')).toEqual([1, 1]);
+    const single = carrier.devices.map((d) => (d.kind === 'isolator' ? { ...d, inputs: 1, outputs: 1 } : d));
+    expect(counts(planWith({ ...carrier, devices: single }, 'convert', stereo), 'isolator')).toEqual([2, 2]);
+    const { equipment, figures } = planWith(carrier, 'convert', stereo);
+    expect(equipment.find((e) => e.kind === 'isolator')?.says).toBe(`for ${carrier.targets[0].name}`);
+    expect(figures!.boxes - planWith(carrier, 'convert').figures!.boxes).toBe(1);
+  });
+
+  it('takes part in what it is there for: a load module is the load of its outputs', () => {
+    const modules = camper.targets.map((target) => put(camper, { ...load, targetId: target.id }));
+    const loads = (...inserts: Insert[]) =>
+      planWith(camper, 'convert', ...inserts).feeds.flatMap((f) => f.loads.map((l) => `${l.kind} ${l.ohm}`));
+    expect(new Set(loads(...modules))).toEqual(new Set(['inputs 47']));
+    expect(loads()).not.toContain('inputs 47');
+    const { car, feeds } = planWith(carrier, 'convert', load);
+    const tapped = car!.outputs.find((o) => o.pairId === feeds[0].taps[0].pairId)!;
+    expect(car!.devices.find((d) => d.id === tapped.drives.inputs[0].deviceId)?.kind).toBe('load-module');
+  });
+
+  it('gives back the bass that is taken away, where it can give that much', () => {
+    const says = (...inserts: Insert[]) =>
+      planWith(carrier, 'convert', ...inserts).feeds.flatMap((f) => (f.bass ? f.bass.remedy : []));
+    const library = carrier.devices.filter((d) => d.kind === 'bass-restorer' || d.bassRestoreDb === 0);
+    const plain = { ...carrier, devices: library };
+    const remedies = (device: string | null) =>
+      carrier.targets.flatMap((t) =>
+        planWith(
+          plain,
+          'convert',
+          put(plain, { kind: 'bass-restorer', at: 'amplifier', device, targetId: t.id }),
+        )
+          .feeds.filter((f) => f.targetId === t.id)
+          .flatMap((f) => f.bass?.remedy ?? []),
+      );
+    expect(says().length).toBeGreaterThan(0);
+    expect(remedies('Merlin B1')).toContain('restore');
+    // Of one that nobody has chosen yet nothing is taken for granted.
+    expect(remedies(null)).not.toContain('restore');
+  });
+
+  it('is the volume control that a fixed line lacks', () => {
+    const fixed: PlanInput = {
+      ...coupe,
+      pairs: coupe.pairs.map((p) =>
+        p.unitKind === 'radio' ? { ...p, facts: { ...p.facts, feed: 'fixed' as const } } : p,
+      ),
+    };
+    const errors = (...inserts: Insert[]) =>
+      planWith(fixed, 'source-direct', ...inserts).remarks.filter(
+        (r) => r.rule === 'volume-control' && r.severity === 'error',
+      ).length;
+    const knobs = (device: string | null) =>
+      fixed.targets.map((t) =>
+        put(fixed, { kind: 'level-control', at: 'amplifier', device, targetId: t.id }),
+      );
+    expect(errors()).toBeGreaterThan(0);
+    expect(errors(...knobs('Kestrel V1'))).toBe(0);
+    expect(errors(...knobs(null))).toBeGreaterThan(0);
+  });
+
+  it('gets no more volts than it stands', () => {
+    const weak = carrier.devices.map((d) =>
+      d.kind === 'load-module' ? { ...d, speakerInput: { ...d.speakerInput!, maxVolts: 0.5 } } : d,
+    );
+    const rules = (input: PlanInput) => planWith(input, 'convert', load).remarks.map((r) => r.rule);
+    expect(rules({ ...carrier, devices: weak })).toContain('input-voltage');
+    expect(rules(carrier)).not.toContain('input-voltage');
+  });
+
+  it.each([
+    ['passive-crossover', 'amplifier'],
+    ['load-module', 'speaker'],
+    ['isolator', 'outputs'],
+  ] as const)('%s does not go to the %s', (kind, at) => {
+    const { error } = insertSchema.safeParse(put(carrier, { kind, at, targetId: crypto.randomUUID() }));
+    expect(error?.issues.map((i) => [i.path.join('.'), i.message])).toEqual([
+      ['at', expect.stringContaining(`${kind.replace('-', ' ')} goes `)],
+    ]);
+  });
+});
