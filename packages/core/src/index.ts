@@ -101,6 +101,8 @@ export * from './plan/facts/plan-of-job.ts';
 export * from './plan/compare/plan-state.ts';
 export { settingChoices } from './plan/words/setting-words.ts';
 export { liveChanges } from './plan/compare/live-changes.ts';
+export { carInWords } from './plan/words/car-in-words.ts';
+export { INSERT_WORDS, PLACE_WORDS } from './plan/words/insert-words.ts';
 export { changesInWords } from './plan/words/changes-in-words.ts';
 export { PLANNER_VERSION } from './plan/planner-version.ts';
 export { finishedCar } from './plan/finished/finished-car.ts';

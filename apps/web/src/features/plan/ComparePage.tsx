@@ -1,10 +1,11 @@
 import { Link, useSearchParams } from 'react-router';
-import { type Proposal, readinessOf, SOUND_WORD, SUM_GRID_HZ } from '@ulpen/core';
+import { carInWords, type JobView, type Proposal, readinessOf, SOUND_WORD, SUM_GRID_HZ } from '@ulpen/core';
 import { usePreferences } from '../../api/shop-queries.ts';
 import { BandStrip } from '../../ui/BandStrip.tsx';
 import { KeptPlans } from './KeptPlans.tsx';
 import { Refused, useFramedPlan } from './PlanFrame.tsx';
 import { verdictOf } from './plan-words.ts';
+import { SoundsCompared } from './SoundsCompared.tsx';
 import { useComparison } from './use-plan.ts';
 import { WhatIfBar } from './WhatIfBar.tsx';
 import './compare.css';
@@ -84,6 +85,7 @@ export function ComparePage() {
           ))}
         </tbody>
       </table>
+      <SoundsCompared proposals={proposals} />
       <div className="compare-below">
         <section aria-label="Why this order">
           <h2 className="label">Why this order</h2>
@@ -135,8 +137,9 @@ function Row({ place, proposal, shown, onPick }: RowProps) {
           <span>
             <strong>{proposal.title}</strong>
             <span className={`verdict verdict-${verdict.tone}`}>{verdict.text}</span>
+            <span className="small quiet compare-why">{inWords(job, proposal)}</span>
             {ready.errors.length > 0 && (
-              <span className="small quiet clip compare-why">{ready.errors[0].text}</span>
+              <span className="small verdict-wrong compare-why clip">{ready.errors[0].text}</span>
             )}
           </span>
         </button>
@@ -183,6 +186,12 @@ function Row({ place, proposal, shown, onPick }: RowProps) {
       </td>
     </tr>
   );
+}
+
+/** What the way in does to the factory system; nothing for a plan that was kept before that was noted. */
+function inWords(job: JobView, { car, setup }: Proposal): string {
+  const outputs = job.units.flatMap((u) => u.pairs.map((p) => ({ id: p.id, unitName: u.name })));
+  return car && setup ? carInWords(car, setup, outputs) : '';
 }
 
 const LOSS_WORD: Record<string, string> = {

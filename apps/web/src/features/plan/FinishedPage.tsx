@@ -1,141 +1,78 @@
-import {
-  type FinishedCar,
-  type FinishedOutput,
-  type FinishedSpeaker,
-  isUnused,
-  type JobView,
-  pairName,
-  type PairView,
-} from '@ulpen/core';
-import { FinishedSounds } from './FinishedSounds.tsx';
-import { FATE_WORD, filterWords, loadWords, sourceWords, speakerName, wireWords } from './finished-words.ts';
+import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { carInWords } from '@ulpen/core';
+import { CarDrawing } from './drawing/CarDrawing.tsx';
+import { type CarEdge, carGraph } from './drawing/car-graph.ts';
+import { InsertDialog } from './drawing/InsertDialog.tsx';
+import { PartDetails } from './drawing/PartDetails.tsx';
+import { FinishedTables } from './FinishedTables.tsx';
+import { OwnerHears } from './OwnerHears.tsx';
 import { useFramedPlan } from './PlanFrame.tsx';
+import { ToSettle } from './ToSettle.tsx';
 import { useFinishedCar } from './use-plan.ts';
 import './finished.css';
 
-/** The car once the plan is built: what drives every speaker, what becomes of every sound and of every factory output. */
+/** Of an output that was removed since. */
+const GONE = { axle: 'other', way: 'full', unitId: '' } as const;
+
+/** The car once the plan is built, as a picture and as tables; what is left to settle, and what the owner will hear. */
 export function FinishedPage() {
   const { job, shown } = useFramedPlan();
+  const { proposal, changes, change, kept } = shown;
   const { car, isError } = useFinishedCar(job, shown);
-  if (!car)
+  const [params, setParams] = useSearchParams();
+  const [inserting, setInserting] = useState<NonNullable<CarEdge['insert']> | null>(null);
+  const graph = useMemo(() => {
+    const places = new Map(job.units.flatMap((u) => u.pairs.map((p) => [p.id, { ...p, unitId: u.id }])));
+    return car && carGraph(car, (id) => places.get(id) ?? GONE);
+  }, [job.units, car]);
+  const chosen = graph?.nodes.find((n) => n.id === params.get('part')) ?? null;
+  const choose = (id: string | null) =>
+    setParams(
+      (now) => {
+        if (id === null) now.delete('part');
+        else now.set('part', id);
+        return now;
+      },
+      { replace: true },
+    );
+  if (!car || !graph)
     return (
       <main className="p-4 quiet" aria-live="polite">
         {isError ? 'The finished car could not be worked out. Reload the page.' : 'Working it out …'}
       </main>
     );
+  const outputs = job.units.flatMap((u) => u.pairs.map((p) => ({ id: p.id, unitName: u.name })));
   return (
     <main className="panes finished">
-      <section className="pane" aria-label="Speakers" tabIndex={0}>
-        <div className="pane-title">
-          <h2>What drives each speaker</h2>
-        </div>
-        <Speakers job={job} car={car} />
-        <h2 className="finished-next">What becomes of each sound</h2>
-        <FinishedSounds job={job} car={car} />
+      <section className="pane" aria-label="The finished car" tabIndex={0}>
+        {proposal.setup && <p className="car-sentence">{carInWords(car, proposal.setup, outputs)}</p>}
+        <CarDrawing
+          job={job}
+          proposal={proposal}
+          graph={graph}
+          chosen={chosen?.id ?? null}
+          onChoose={choose}
+          onInsert={kept ? null : setInserting}
+        />
+        <FinishedTables job={job} car={car} />
       </section>
-      <section className="pane" aria-label="Factory outputs" tabIndex={0}>
-        <div className="pane-title">
-          <h2>What each factory output drives</h2>
-        </div>
-        <Outputs job={job} car={car} />
+      <section className="pane" aria-label="What follows" tabIndex={0}>
+        {chosen && <PartDetails job={job} car={car} node={chosen} onClose={() => choose(null)} />}
+        <ToSettle />
+        <OwnerHears car={car} />
       </section>
+      {inserting && (
+        <InsertDialog
+          place={inserting}
+          targetName={job.targets.find((t) => t.id === inserting.targetId)?.name ?? 'a channel'}
+          onClose={() => setInserting(null)}
+          onPut={(insert) => {
+            setInserting(null);
+            change({ ...changes, inserts: [...changes.inserts, insert] });
+          }}
+        />
+      )}
     </main>
-  );
-}
-
-const ORDER: readonly FinishedSpeaker['fate'][] = [
-  'not-fed',
-  'silent',
-  'added',
-  'taken-over',
-  'replaced',
-  'stays',
-];
-
-function Speakers({ job, car }: { job: JobView; car: FinishedCar }) {
-  const speakers = [...car.speakers].sort((a, b) => ORDER.indexOf(a.fate) - ORDER.indexOf(b.fate));
-  return (
-    <table className="plain-table finished-table">
-      <thead>
-        <tr>
-          <th scope="col">Speaker</th>
-          <th scope="col">Driven by</th>
-          <th scope="col">Speaker wire</th>
-        </tr>
-      </thead>
-      <tbody>
-        {speakers.map((s) => {
-          const driven = [...new Set(s.coils.map((c) => sourceWords(job, car, c.source)))];
-          const wires = [...new Set(s.coils.flatMap((c) => c.wire ?? []))];
-          const filters = filterWords(s);
-          return (
-            <tr key={s.id} className={`fate-${s.fate}`}>
-              <th scope="row">
-                {speakerName(job, s)}
-                <span className="small fate">
-                  {s.made === 'factory' ? 'factory, ' : ''}
-                  {FATE_WORD[s.fate]}
-                </span>
-              </th>
-              <td>
-                {s.fate === 'replaced' ? <span className="quiet">taken out</span> : driven.join('; ')}
-                {filters && <span className="small quiet num finished-band">{filters}</span>}
-              </td>
-              <td>{wires.join(', ')}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
-  );
-}
-
-function Outputs({ job, car }: { job: JobView; car: FinishedCar }) {
-  return job.units
-    .filter((u) => u.pairs.length > 0)
-    .map((unit) => (
-      <section key={unit.id} aria-label={unit.name}>
-        <h3 className="label">{unit.name}</h3>
-        <table className="plain-table finished-table">
-          <thead>
-            <tr>
-              <th scope="col">Output</th>
-              <th scope="col">Drives afterwards</th>
-              <th scope="col">Its wires</th>
-            </tr>
-          </thead>
-          <tbody>
-            {unit.pairs.flatMap((pair) => {
-              const output = car.outputs.find((o) => o.pairId === pair.id);
-              return output ? [<OutputRow key={pair.id} {...{ job, car, pair, output }} />] : [];
-            })}
-          </tbody>
-        </table>
-      </section>
-    ));
-}
-
-interface OutputRowProps {
-  job: JobView;
-  car: FinishedCar;
-  pair: PairView;
-  output: FinishedOutput;
-}
-
-function OutputRow({ job, car, pair, output }: OutputRowProps) {
-  const loads = loadWords(job, car, output);
-  const bare = isUnused(output) && output.drives.resistor === null;
-  return (
-    <tr>
-      <th scope="row">{pairName(pair)}</th>
-      <td>
-        {loads.map((words) => (
-          <span key={words} className={`finished-load ${bare ? 'finished-bare' : ''}`}>
-            {words}
-          </span>
-        ))}
-      </td>
-      <td>{wireWords(job, car, output)}</td>
-    </tr>
   );
 }

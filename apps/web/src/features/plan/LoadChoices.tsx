@@ -8,18 +8,22 @@ import { useFinishedCar } from './use-plan.ts';
 /** What an output that lost its speaker may be left with. */
 const UNUSED: readonly Load[] = ['resistor', 'none'];
 
-/** What each output drives afterwards, where there is a choice. */
-export function LoadChoices() {
+/**
+ * What each output drives afterwards, where there is a choice.
+ *
+ * @param only these outputs, without a heading (default: all)
+ */
+export function LoadChoices({ only }: { only?: readonly string[] }) {
   const { job, shown } = useFramedPlan();
   const { changes, change } = shown;
   const { car } = useFinishedCar(job, shown);
-  const choices = choicesOf(car);
+  const choices = choicesOf(car).filter((c) => !only || only.includes(c.output.pairId));
   if (choices.length === 0) return null;
   const put = (pairId: string, load: Load) =>
     change({ ...changes, loads: [...changes.loads.filter((l) => l.pairId !== pairId), { pairId, load }] });
   return (
     <>
-      <h2>What each output drives</h2>
+      {!only && <h2>What each output drives</h2>}
       <table className="plain-table">
         <tbody>
           {choices.map((choice) => (

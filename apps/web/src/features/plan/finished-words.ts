@@ -1,6 +1,7 @@
 import {
   channelName as placeName,
   type FinishedCar,
+  type FinishedDevice,
   type FinishedOutput,
   type FinishedSpeaker,
   formatFrequency,
@@ -26,6 +27,20 @@ export const speakerName = (job: JobView, speaker: FinishedSpeaker): string =>
     ? channelName(job, { targetId: speaker.targetId, side: speaker.side })
     : placeName(speaker);
 
+const PLURAL: Record<FinishedSpeaker['way'], string> = {
+  full: 'speakers',
+  woofer: 'woofers',
+  midrange: 'mids',
+  tweeter: 'tweeters',
+  subwoofer: 'subwoofers',
+};
+
+/** Both sides of one place: `Rear woofers`. */
+export function bothSides({ axle, way }: Pick<FinishedSpeaker, 'axle' | 'way'>): string {
+  const words = axle === 'other' ? PLURAL[way] : `${axle} ${PLURAL[way]}`;
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
 const outputOf = (job: JobView, pairId: string) =>
   job.units.flatMap((u) => u.pairs).find((p) => p.id === pairId);
 
@@ -47,6 +62,21 @@ export function sourceWords(job: JobView, car: FinishedCar, source: SignalSource
   const channels = other ? `channels ${source.output} and ${other}, bridged` : `channel ${source.output}`;
   return `${deviceName(car, source.deviceId)}, ${channels}`;
 }
+
+const WAKES: Record<Extract<FinishedDevice['wokenBy'], string>, string> = {
+  sensing: 'by the signal at its inputs',
+  offset: 'by the DC offset of the outputs',
+  accessory: 'with the accessory feed',
+  'factory-remote': 'with the factory remote lead',
+  constant: 'never off: it has a permanent feed',
+  nothing: 'by itself: it needs no supply',
+};
+
+/** What turns a device on. */
+export const wakeWords = (car: FinishedCar, { wokenBy }: FinishedDevice): string =>
+  typeof wokenBy === 'string'
+    ? WAKES[wokenBy]
+    : `after ${deviceName(car, wokenBy.deviceId)}, by its remote output`;
 
 /** What an output is left with, each once. */
 export function loadWords(job: JobView, car: FinishedCar, { drives, plays }: FinishedOutput): string[] {
