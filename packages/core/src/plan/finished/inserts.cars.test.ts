@@ -120,6 +120,17 @@ describe('a box in series', () => {
     expect(errors(...knobs(null))).toBeGreaterThan(0);
   });
 
+  it('filters where the channel’s band begins or ends, not in the middle of it', () => {
+    const rules = (target: { lowHz: number; highHz: number }) => {
+      const input = { ...coupe, targets: [{ ...coupe.targets[0], ...target }] };
+      const crossover = put(input, { kind: 'passive-crossover', at: 'speaker', device: 'Bramble X2' });
+      return planWith(input, 'bypass-new-wire', crossover).remarks.map((r) => r.rule);
+    };
+    expect(rules({ lowHz: 3000, highHz: 20_000 })).not.toContain('insert-band');
+    expect(rules({ lowHz: 80, highHz: 3000 })).not.toContain('insert-band');
+    expect(rules({ lowHz: 80, highHz: 20_000 })).toContain('insert-band');
+  });
+
   it('gets no more volts than it stands', () => {
     const weak = carrier.devices.map((d) =>
       d.kind === 'load-module' ? { ...d, speakerInput: { ...d.speakerInput!, maxVolts: 0.5 } } : d,

@@ -19,6 +19,7 @@ import { forbiddenCircuit } from './forbidden-circuit.ts';
 import { mainFuse } from './fuse.ts';
 import { groundPoint } from './ground-point.ts';
 import { inputVoltage } from './input-voltage.ts';
+import { insertBand } from './insert-band.ts';
 import { interfaceFits } from './interface-fits.ts';
 import { latencyApart } from './latency-apart.ts';
 import { levelsKnown } from './levels-known.ts';
@@ -74,6 +75,7 @@ export const FEED_RULES: readonly FeedRule[] = [
   faderKept,
   factoryWirePower,
   boostCost,
+  insertBand,
   amplifierInputs,
 ];
 

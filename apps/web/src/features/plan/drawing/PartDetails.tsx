@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import { X } from 'lucide-react';
 import {
@@ -45,8 +46,13 @@ export function PartDetails({
   node: CarNode;
   onClose: () => void;
 }) {
+  const ref = useRef<HTMLElement>(null);
+  // On a narrow screen it stands below the drawing.
+  useEffect(() => {
+    ref.current?.scrollIntoView({ block: 'nearest' });
+  }, [node.id]);
   return (
-    <section className="part-details" aria-label="The chosen part">
+    <section ref={ref} className="part-details" aria-label="The chosen part">
       <Button variant="quiet" className="part-close no-print" aria-label="Close" onClick={onClose}>
         <X size={18} />
       </Button>

@@ -1,0 +1,63 @@
+import { expect, test } from '@playwright/test';
+import { complaintsOf, demoJob, seen } from './shop.ts';
+
+test('the finished car is drawn; a box is put in where it acts, chosen, taken out, and put back by undo', async ({
+  page,
+}) => {
+  const complaints = complaintsOf(page);
+  const job = await demoJob(page.request, '3-coupe');
+  await page.goto(`/jobs/${job.id}/plan/finished?way=bypass-new-wire`);
+  await expect(page.locator('.car-sentence')).toContainText('The factory amplifier is taken out.');
+  const drawing = page.getByRole('group', { name: 'From the outputs to the speakers' });
+  await expect(drawing.getByRole('button', { name: /^Front woofers, left/ })).toBeVisible();
+  await expect(drawing.getByRole('button', { name: /^Amplifier, bypassed/ })).toBeVisible();
+
+  // A ground loop isolator, before the amplifier, of the library.
+  await drawing.getByRole('button', { name: 'Put a box in before the amplifier for Front woofers' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Put a box in before the amplifier' });
+  await dialog.getByText('Ground loop isolator').click();
+  await dialog.getByLabel('Device').selectOption('Kestrel G2');
+  await dialog.getByRole('button', { name: 'Put it in' }).click();
+  const box = drawing.getByRole('button', { name: /^Kestrel G2/ });
+  await expect(box).toBeVisible();
+  await expect
+    .poll(async () => (await seen(page.request, job.id)).drafts[0]?.changes.inserts)
+    .toHaveLength(1);
+
+  // It is among what is bought, and says where it sits.
+  await box.click();
+  const part = page.getByRole('region', { name: 'The chosen part' });
+  await expect(part.getByRole('heading', { name: 'Kestrel G2' })).toBeVisible();
+  await expect(part).toContainText('Front left output');
+  await page.reload();
+  await expect(part.getByRole('heading', { name: 'Kestrel G2' })).toBeVisible();
+  await part.getByRole('button', { name: 'Take it out' }).click();
+  await expect(box).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(box).toBeVisible();
+
+  // What is left to settle leads to where it is settled.
+  const left = page.getByRole('region', { name: 'Before it is ready' });
+  await expect(left.getByRole('link', { name: 'Go to the test' }).first()).toBeVisible();
+  expect(complaints).toEqual([]);
+});
+
+test('settings are places of the drawing: how factory wires are joined, and what an output works into', async ({
+  page,
+}) => {
+  const job = await demoJob(page.request, '2-camper-van');
+  await page.goto(`/jobs/${job.id}/plan/finished?way=convert`);
+  const output = page.locator('.car-node-outputs').first();
+  await output.click();
+  const part = page.getByRole('region', { name: 'The chosen part' });
+  await part.getByRole('button', { name: 'cut', exact: false }).click();
+  await expect
+    .poll(async () => (await seen(page.request, job.id)).drafts[0]?.changes.setup.joining)
+    .toBe('cut');
+  await part.getByRole('combobox', { name: /^Load of/ }).selectOption('none');
+  await expect(page.getByRole('region', { name: 'Before it is ready' })).toContainText('outputs need a load');
+  // Of a kept plan nothing is set.
+  await page.getByRole('button', { name: 'Keep it all the same' }).click();
+  await expect(page.getByRole('button', { name: 'Change this plan' })).toBeVisible();
+  await expect(page.locator('.car-insert')).toHaveCount(0);
+});
