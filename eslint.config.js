@@ -30,6 +30,12 @@ export default tseslint.config(
       'regexp/no-super-linear-move': 'error',
     },
   },
+  {
+    // A plan is followed step by step: what does not fit on a screen is two steps.
+    files: ['packages/core/src/plan/**'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }] },
+  },
   { files: ['apps/web/src/**/*.{ts,tsx}'], ...hooks.configs.flat.recommended },
   {
     files: ['tools/**/*.mjs', 'demo/*.mjs', 'e2e/**', 'packages/core/bench/**', '*.cjs', '*.js'],

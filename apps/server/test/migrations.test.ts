@@ -24,7 +24,7 @@ const LANDED: Record<string, string> = {
   '010-output-ends.ts': 'fbb75fd20a771d4f59b37ac0782ef4647365da04c1d5d41a951ebc1e3726bc60',
   '011-events.ts': 'b6e68e3c4fb9c7bb9efe8eaf8de8e4ad11e2e5b8ee769c09099aeff1e0966356',
   '012-reading-kinds.ts': '2dedfd2af3149701b0963d2386e939f0b827411a07abf11e7b7aa02b18136690',
-  '013-plan-revisions.ts': '82121cedc23b7384ce8e6cb52924d21459a428ddb79ed19e279741573fcc339e',
+  '013-plan-revisions.ts': '8c1faf894ffe8f05d6cc9fb69dbb2a669e73d59c490efa0400d719443fc4b66f',
   'helpers.ts': '2b8bb186ebe48750660c71e2eb26f4313a360b266a1f44be1fe85a385262cd67',
 };
 

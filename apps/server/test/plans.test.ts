@@ -1,5 +1,7 @@
-import type { FinishedCar, Problem, Proposal, Target } from '@ulpen/core';
+import { DEMO_DEVICES } from '@ulpen/core/carsim';
+import type { FinishedCar, LibraryDevice, Problem, Proposal, Target } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { z } from 'zod';
 import { keepPlan, measuredJob as measuredJobOf } from './planned-job.ts';
 import { lowPass, runningApp, type RunningApp, type Seen, TARGET } from './running-app.ts';
 
@@ -167,6 +169,31 @@ describe('the finished car', () => {
     const kept = await keep(job.id, { fingerprint });
     const ofPlan = await app.call<FinishedCar>('GET', `${path}?plan=${kept.body.id}`);
     expect([ofPlan.status, ofPlan.body]).toEqual([200, body]);
+  });
+
+  it('is kept with its plan: its devices stay what they were, whatever becomes of the library', async () => {
+    const { body: library } = await app.call<LibraryDevice[]>('POST', '/api/v1/devices', DEMO_DEVICES);
+    const { job, fingerprint } = await measuredJob();
+    const kept = await keep(job.id, { fingerprint });
+    const path = `/api/v1/jobs/${job.id}/finished-car?plan=${kept.body.id}`;
+    const before = (await app.call<FinishedCar>('GET', path)).body;
+    const used = before.devices.flatMap((d) => d.entry ?? []);
+    expect(used.length).toBeGreaterThan(1);
+    for (const { id } of library) await app.call('DELETE', `/api/v1/devices/${id}`);
+    expect((await app.call<FinishedCar>('GET', path)).body).toEqual(before);
+    expect(before.devices.map((d) => d.entry?.name)).toEqual(before.devices.map((d) => d.name));
+    // Worked out anew, nothing is left to choose from.
+    const now = await app.call<FinishedCar>('GET', `/api/v1/jobs/${job.id}/finished-car?way=convert`);
+    expect(now.body.devices.map((d) => d.entry)).toEqual(now.body.devices.map(() => null));
+  });
+
+  it('publishes its JSON Schema, which an answer keeps to', async () => {
+    const { body: schema } = await app.call<object>('GET', '/api/v1/schemas/finished-car');
+    const { job } = await measuredJob();
+    const { body: car } = await app.call<FinishedCar>('GET', `/api/v1/jobs/${job.id}/finished-car`);
+    const read = z.fromJSONSchema(schema as Parameters<typeof z.fromJSONSchema>[0]);
+    expect(read.safeParse(car).error?.issues ?? []).toEqual([]);
+    expect(read.safeParse({ ...car, outputs: [{ pairId: 'p' }] }).success).toBe(false);
   });
 
   it('is asked for by a plan or a way, or for the first way; by a plan of this job and a way that can be used', async () => {

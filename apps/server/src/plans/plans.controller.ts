@@ -105,6 +105,13 @@ export class PlansController {
     return this.proposals.finishedCar(jobId, { kept: plan.proposal }, signal);
   }
 
+  @Get('schemas/finished-car')
+  @ApiResponse({ status: 200, description: 'JSON Schema of the finished car' })
+  @Problems()
+  finishedCarSchema(): unknown {
+    return z.toJSONSchema(finishedCarSchema, { unrepresentable: 'any' });
+  }
+
   /** What the plans of a job are worked out from now, as one number. */
   @Get('jobs/:id/fingerprint')
   @ApiResponse({ status: 200, standardSchema: planFingerprintSchema })

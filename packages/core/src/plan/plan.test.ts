@@ -311,10 +311,10 @@ describe('the planner', () => {
     });
     expect([PLANNER_VERSION, ...digests]).toEqual([
       1,
-      '398fe23831cb',
-      '9516a5ce81ee',
-      '16b59ffc4d43',
-      '7b7c79610d66',
+      '20335cbaa26a',
+      '40cfb8f192d8',
+      '448cf4b127d9',
+      'eef97da4c38d',
     ]);
   });
 });

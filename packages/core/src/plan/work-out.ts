@@ -3,6 +3,7 @@ import type { Device, Feed, PlanChanges, Proposal } from '../model/plan.ts';
 import type { Setup } from '../model/setup.ts';
 import { equipmentOf } from './equipment/equipment.ts';
 import { figuresOf } from './equipment/figures.ts';
+import { harnessHalves } from './equipment/harness-pairs.ts';
 import { type PlanContext, wantedFeeds } from './facts/context.ts';
 import { feedName } from './facts/feed-name.ts';
 import { type ChosenDevices, chooseDevices } from './finished/choose.ts';
@@ -121,7 +122,7 @@ function planOf(
   { strategy, context, changes }: Given,
 ): PlanInContext['plan'] {
   const { input } = context;
-  const equipment = equipmentOf(car, chosen.between, input.targets);
+  const equipment = [...equipmentOf(car, chosen.between, input.targets), ...harnessHalves(car, input)];
   const triggers = triggersOf(car, input);
   const wanted = wantedFeeds(input.targets).length;
   return {

@@ -16,6 +16,8 @@ const HOURS = {
   bypass: 1,
   interface: 1.5,
   resistor: 0.15,
+  /** plug and socket wired to each other on the bench */
+  harnessPair: 0.75,
 };
 const SPREAD = 1.4;
 
@@ -34,7 +36,9 @@ export function figuresOf(
   const bypassed = setup.factoryAmplifier === 'removed' || setup.factoryAmplifier === 'node';
   // Plus and minus of every output whose wires are intercepted by cutting them.
   const cuts = 2 * outputs.filter((o) => o.intercepted?.by === 'cut').length;
-  const boxes = equipment.reduce((n, e) => n + e.count, 0);
+  const count = (own: readonly Equipment[]) => own.reduce((n, e) => n + e.count, 0);
+  const boxes = count(equipment.filter((e) => e.kind !== 'harness-half'));
+  const halves = count(equipment.filter((e) => e.kind === 'harness-half'));
   const ownWire = strategy.setup?.speakerWire === 'new' ? context.input.targets.length : 0;
   const resistors = outputs.filter((o) => o.drives.resistor !== null).length;
   const kinds = equipment.map((e) => e.kind);
@@ -44,6 +48,7 @@ export function figuresOf(
     HOURS.device * boxes +
     HOURS.newWire * ownWire +
     HOURS.resistor * resistors +
+    (HOURS.harnessPair * halves) / 2 +
     (bypassed ? HOURS.bypass : 0) +
     (kinds.includes('processor') ? HOURS.processor : 0) +
     (kinds.includes('data-interface') ? HOURS.interface : 0);

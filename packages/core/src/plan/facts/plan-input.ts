@@ -3,7 +3,7 @@ import type { Clues, IntakeFields } from '../../model/intake.ts';
 import { START_INTAKE } from '../../model/intake.ts';
 import { type PreferencesFields, START_PREFERENCES } from '../../model/shop.ts';
 import type { Target } from '../../model/target.ts';
-import type { FactorySpeaker, Pair, Unit } from '../../model/unit.ts';
+import type { EndView, FactorySpeaker, OutputEnd, Pair, Unit } from '../../model/unit.ts';
 import { type Polarity, signalPolarity } from '../../outputs/polarity.ts';
 import { type BriefFields, START_BRIEF } from '../../model/brief.ts';
 import type { ResponseAnalysis } from '../../signal/analyse.ts';
@@ -12,7 +12,9 @@ import { type HarnessFacts, NO_HARNESS } from './harness-facts.ts';
 import { NO_FACTS, type OutputFacts } from './output-facts.ts';
 
 /** A factory output as planning sees it. */
-export interface PlanPair extends Pair {
+export interface PlanPair extends Omit<Pair, 'ends'> {
+  /** with the plug of each, where that is known */
+  ends: (OutputEnd & Partial<Pick<EndView, 'unitId' | 'plug'>>)[];
   /** sign of its signal, and how that is known */
   signal: Polarity;
   unitKind: Unit['kind'];

@@ -72,23 +72,25 @@ function ofFactory({ id, way, coils, pair }: FactoryDriver, driving: Driving): F
     };
   }
   if (successor) return driven('replaced', successor.target.id, () => ({ source: null, wire: null }));
-  // What nobody replaced goes on hanging on its wire, whoever drives that now.
-  const onWire = (pairId: string | null): Coil => {
-    const channel = pairId === null ? undefined : taken.get(pairId);
-    if (channel) return { source: devices.sourceOf(channel), wire: 'factory' };
-    // Another load in its place: the speaker is unplugged.
-    const unplugged = (chosenLoad(proposal, pairId) ?? 'speaker') !== 'speaker';
-    return pairId !== null && plays(pairId) && !unplugged
-      ? { source: { from: 'output', pairId }, wire: 'factory' }
-      : { source: null, wire: null };
-  };
-  const sources = coils.map((c) => onWire(c.pairId).source);
+  const onItsWire = (pairId: string | null) => onWire(pairId, driving);
+  const sources = coils.map((c) => onItsWire(c.pairId).source);
   const fate = sources.some((s) => s?.from === 'device')
     ? 'taken-over'
     : sources.some((s) => s !== null)
       ? 'stays'
       : 'silent';
-  return driven(fate, null, onWire);
+  return driven(fate, null, onItsWire);
+}
+
+/** What nobody replaced goes on hanging on its wire, whoever drives that now. */
+function onWire(pairId: string | null, { proposal, devices, taken, plays }: Driving): Coil {
+  const channel = pairId === null ? undefined : taken.get(pairId);
+  if (channel) return { source: devices.sourceOf(channel), wire: 'factory' };
+  // Another load in its place: the speaker is unplugged.
+  const unplugged = (chosenLoad(proposal, pairId) ?? 'speaker') !== 'speaker';
+  return pairId !== null && plays(pairId) && !unplugged
+    ? { source: { from: 'output', pairId }, wire: 'factory' }
+    : { source: null, wire: null };
 }
 
 type Coil = Pick<FinishedSpeaker['coils'][number], 'source' | 'wire'>;

@@ -4,7 +4,8 @@ import { LIBRARY, planRemark, type PlanRule } from './rule.ts';
 /** Only the kind is known: what will be bought has to be held against the plan again. */
 export const deviceChosen: PlanRule = ({ plan }) =>
   plan.equipment
-    .filter((e) => e.name === null)
+    // A harness half is this car's own: its line says for which plug.
+    .filter((e) => e.name === null && e.kind !== 'harness-half')
     .map((e) =>
       planRemark(
         e.kind === 'data-interface' ? 'interface-fits' : 'device-chosen',

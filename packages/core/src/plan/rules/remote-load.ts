@@ -6,10 +6,11 @@ const EACH_AMPS = 0.15;
 const TRUSTED_AMPS = 0.2;
 
 /** The lead that wakes everything can give what it must. */
-export const remoteLoad: PlanRule = ({ plan }) => {
+export const remoteLoad: PlanRule = ({ plan, finished }) => {
   const { by, relay, amps } = plan.setup.turnOn;
   if ((by !== 'factory-remote' && by !== 'accessory') || relay) return [];
-  const need = EACH_AMPS * plan.equipment.reduce((n, e) => n + e.count, 0);
+  // What another device turns on does not hang on the lead.
+  const need = EACH_AMPS * finished.devices.filter((d) => d.wokenBy === by).length;
   const can = amps ?? TRUSTED_AMPS;
   return need > can + 1e-9
     ? [

@@ -167,18 +167,21 @@ describe('going to sleep', () => {
     ]);
     expect(turned({ restart: 'unknown' })).toEqual([]);
   });
-  const devices = (count: number) => [
-    madeEquipment('amplifier', 'A', { count }),
-    madeEquipment('converter', 'B'),
-  ];
-  const lead = (turnOn: MadeSetup['turnOn'], count = 1) =>
-    of(remoteLoad, { turnOn }, { equipment: devices(count) });
+  /** Amplifiers that are fed straight, one for each target, and all turned on by the lead. */
+  function lead(turnOn: MadeSetup['turnOn'], count = 2) {
+    const feeds = Array.from({ length: count }, (_, i) =>
+      madeFeed({ target: { id: `t${i}`, layout: 'mono' }, feed: { side: 'mono', device: 'direct' } }),
+    );
+    const equipment = feeds.map((f, i) => madeEquipment('amplifier', `A${i}`, { targetIds: [f.target.id] }));
+    const input = { targets: feeds.map((f) => f.target), pairs: [feeds[0].sources[0].pair] };
+    return of(remoteLoad, { turnOn }, { feeds, equipment, input });
+  }
   it('the lead that wakes them gives 0.15 A to each', () => {
     expect(lead({ amps: 0.3 })).toEqual([]);
     expect(lead({ amps: 0.29 })).toEqual([
       verdict('error', 'remote-load', 'must supply 0.30 A and can supply 0.29 A', inSetup('relay')),
     ]);
-    expect(lead({ amps: 0.3 }, 2)).toHaveLength(1);
+    expect(lead({ amps: 0.3 }, 3)).toHaveLength(1);
     expect(lead({ by: 'factory-remote', amps: null })).toEqual([
       verdict('error', 'remote-load', 'must supply 0.30 A and is trusted with 0.2 A', inSetup('relay')),
     ]);
