@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { complaintsOf, demoJob, seen } from './shop.ts';
 
-test('the finished car is drawn; a box is put in where it acts, chosen, taken out, and put back by undo', async ({
+test('the finished car is drawn; a device is inserted where it acts, chosen, removed, and put back by undo', async ({
   page,
 }) => {
   const complaints = complaintsOf(page);
@@ -13,11 +13,13 @@ test('the finished car is drawn; a box is put in where it acts, chosen, taken ou
   await expect(drawing.getByRole('button', { name: /^Amplifier, bypassed/ })).toBeVisible();
 
   // A ground loop isolator, before the amplifier, of the library.
-  await drawing.getByRole('button', { name: 'Put a box in before the amplifier for Front woofers' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Put a box in before the amplifier' });
+  await drawing
+    .getByRole('button', { name: 'Insert a device before the amplifier for Front woofers' })
+    .click();
+  const dialog = page.getByRole('dialog', { name: 'Insert a device before the amplifier' });
   await dialog.getByText('Ground loop isolator').click();
-  await dialog.getByLabel('Device').selectOption('Kestrel G2');
-  await dialog.getByRole('button', { name: 'Put it in' }).click();
+  await dialog.getByLabel('Model').selectOption('Kestrel G2');
+  await dialog.getByRole('button', { name: 'Insert' }).click();
   const box = drawing.getByRole('button', { name: /^Kestrel G2/ });
   await expect(box).toBeVisible();
   await expect
@@ -31,7 +33,7 @@ test('the finished car is drawn; a box is put in where it acts, chosen, taken ou
   await expect(part).toContainText('Front left output');
   await page.reload();
   await expect(part.getByRole('heading', { name: 'Kestrel G2' })).toBeVisible();
-  await part.getByRole('button', { name: 'Take it out' }).click();
+  await part.getByRole('button', { name: 'Remove it' }).click();
   await expect(box).toBeHidden();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(box).toBeVisible();

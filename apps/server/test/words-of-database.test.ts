@@ -36,6 +36,7 @@ const MODEL: Record<string, readonly (string | number)[]> = {
   'connectors.confirmed': plug.confirmed.options,
   'photos.media_type': core.PHOTO_TYPES,
   'intakes.drive': core.intakeFieldsSchema.shape.drive.options,
+  'intakes.nominal_volts': core.intakeFieldsSchema.shape.nominalVolts.unwrap().options,
   'claims.sign': ['plus', 'minus'],
   'captures.level_kind': capture.levelKind.options,
   'captures.level_unit': capture.levelUnit.options,

@@ -44,7 +44,7 @@ export function CarDetails({ intake, change }: PartProps) {
         />
         <SelectField
           id="intake-volts"
-          label="Battery of the car’s net"
+          label="Electrical system"
           value={intake.nominalVolts}
           options={optionsOf(VOLTS_WORDS)}
           onChange={(nominalVolts) => change({ nominalVolts })}

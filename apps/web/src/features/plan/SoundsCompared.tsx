@@ -9,7 +9,7 @@ export function SoundsCompared({ proposals }: { proposals: readonly Proposal[] }
     triggers.find((t) => t.sound === sound)?.after;
   return (
     <section className="sounds-compared" aria-label="Sounds of the car" tabIndex={0}>
-      <h2 className="label">What becomes of the car’s sounds</h2>
+      <h2 className="label">What happens to the car’s sounds</h2>
       <table className="plain-table">
         <thead>
           <tr>

@@ -68,8 +68,8 @@ const WAKES: Record<Extract<FinishedDevice['wokenBy'], string>, string> = {
   offset: 'by the DC offset of the outputs',
   accessory: 'with the accessory feed',
   'factory-remote': 'with the factory remote lead',
-  constant: 'never off: it has a permanent feed',
-  nothing: 'by itself: it needs no supply',
+  constant: 'always on: it has a constant feed',
+  nothing: 'needs no power',
 };
 
 /** What turns a device on. */

@@ -11,9 +11,9 @@ export const nominalVolts: PlanRule = ({ finished }) => {
           planRemark(
             'nominal-volts',
             'error',
-            `${entry.name} is made for ${entry.nominalVolts} V; this car has ${net} V.`,
+            `${entry.name} is made for ${entry.nominalVolts} V; this vehicle’s electrical system is ${net} V.`,
             {
-              remedy: 'Use a device for this voltage, or a voltage converter that its maker allows.',
+              remedy: 'Use a device for this voltage, or a voltage reducer that its maker approves.',
               settle: LIBRARY,
               subjects: [subject({ what: id })],
             },

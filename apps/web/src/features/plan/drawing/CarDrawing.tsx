@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { Plus } from 'lucide-react';
-import type { JobView, Proposal } from '@ulpen/core';
+import { type JobView, PLACE_WORDS, type Proposal } from '@ulpen/core';
 import type { CarEdge, CarGraph, CarNode } from './car-graph.ts';
 import { type CarLayout, layoutOf, type Routed } from './layout.ts';
 import { NodeFace } from './NodeFace.tsx';
@@ -43,8 +43,8 @@ export function CarDrawing({ job, proposal, graph, chosen, onChoose, onInsert }:
                 type="button"
                 className="car-insert"
                 style={{ left: middle(from, to).x, top: middle(from, to).y }}
-                aria-label={`Put a box in ${PLACE[edge.insert.at]} for ${job.targets.find((t) => t.id === edge.insert?.targetId)?.name ?? 'a channel'}`}
-                title={`Put a box in ${PLACE[edge.insert.at]}`}
+                aria-label={`Insert a device ${PLACE_WORDS[edge.insert.at]} for ${job.targets.find((t) => t.id === edge.insert?.targetId)?.name ?? 'a channel'}`}
+                title={`Insert a device ${PLACE_WORDS[edge.insert.at]}`}
                 onClick={() => onInsert(edge.insert!)}
               >
                 <Plus size={14} aria-hidden />
@@ -68,12 +68,6 @@ const staysAsItIs = (node: CarNode): boolean =>
   node.kind === 'speakers'
     ? node.speakers[0].fate === 'stays'
     : node.kind === 'outputs' && !node.outputs[0].plays;
-
-const PLACE = {
-  outputs: 'at the outputs',
-  amplifier: 'before the amplifier',
-  speaker: 'before the speaker',
-} as const;
 
 const middle = (from: Routed['from'], to: Routed['to']) => ({
   x: (from.x + to.x) / 2,

@@ -15,22 +15,22 @@ interface InsertDialogProps {
 
 /** What each kind is for, in the moment of choosing. */
 const FOR: Record<InsertKind, string> = {
-  'bass-restorer': 'gives back bass that the factory takes away as the volume rises',
-  'line-filter': 'makes a high-pass or a low-pass that the amplifier lacks',
-  isolator: 'parts the grounds of source and amplifier where a loop hums',
-  'level-control': 'puts a volume in the driver’s hand',
-  'load-module': 'is the load that the outputs miss when their speakers are gone',
-  'passive-crossover': 'keeps bass from a tweeter, or highs from a woofer',
+  'bass-restorer': 'restores bass that the factory cuts as the volume rises',
+  'line-filter': 'adds a high-pass or low-pass that the amplifier lacks',
+  isolator: 'breaks a ground loop that hums or whines',
+  'level-control': 'gives the driver a volume control',
+  'load-module': 'loads outputs that misbehave without their speakers',
+  'passive-crossover': 'keeps bass out of a tweeter, or treble out of a woofer',
 };
 
-/** A box is put into the signal's way at one place, for every channel of a target. */
+/** A device is put into the signal's way at one place, for every channel of a target. */
 export function InsertDialog({ place, targetName, onClose, onPut }: InsertDialogProps) {
   const kinds = INSERT_KINDS.filter((kind) => PLACES_OF[kind].includes(place.at));
   const [kind, setKind] = useState<InsertKind>(kinds[0]);
   const [device, setDevice] = useState<string | null>(null);
   const library = (useDevices().data ?? []).filter((d) => d.kind === kind);
   return (
-    <Dialog title={`Put a box in ${PLACE_WORDS[place.at]}`} onClose={onClose}>
+    <Dialog title={`Insert a device ${PLACE_WORDS[place.at]}`} onClose={onClose}>
       <Modal.Body>
         <p className="quiet">For every channel of {targetName}.</p>
         <fieldset className="insert-kinds">
@@ -56,7 +56,7 @@ export function InsertDialog({ place, targetName, onClose, onPut }: InsertDialog
         </fieldset>
         <SelectField
           id="insert-device"
-          label="Device"
+          label="Model"
           value={device}
           options={[
             { value: null, word: 'still to be chosen' },
@@ -69,7 +69,7 @@ export function InsertDialog({ place, targetName, onClose, onPut }: InsertDialog
         <Button variant="secondary" onClick={onClose}>
           Cancel
         </Button>
-        <Button onClick={() => onPut({ ...place, kind, device })}>Put it in</Button>
+        <Button onClick={() => onPut({ ...place, kind, device })}>Insert</Button>
       </Modal.Footer>
     </Dialog>
   );

@@ -197,7 +197,7 @@ function TakeOut({ device }: { device: FinishedDevice }) {
       disabled={last < 0}
       onClick={() => change({ ...changes, inserts: changes.inserts.filter((_, i) => i !== last) })}
     >
-      Take it out
+      Remove it
     </Button>
   );
 }
