@@ -76,7 +76,11 @@ async function prepare(origin) {
   const plan = { name: 'P', strategy: 'convert', changes, fingerprint, revises: null };
   const about = [{ targetId: target.id, side: 'mono', pairId: pair.id, what: '' }];
   const signing = {
-    plan: { strategy: 'convert', changes: { setup: {}, feeds: [], loads: [], boxes: [], inserts: [] }, fingerprint },
+    plan: {
+      strategy: 'convert',
+      changes: { setup: {}, feeds: [], loads: [], boxes: [], inserts: [] },
+      fingerprint,
+    },
     decisions: [{ kind: 'accepted', rule: 'band-settled', subjects: about }],
     signedBy: 'b',
     note: '',
