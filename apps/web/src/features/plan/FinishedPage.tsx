@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { carInWords } from '@ulpen/core';
 import { CarDrawing } from './drawing/CarDrawing.tsx';
-import { type CarEdge, carGraph } from './drawing/car-graph.ts';
+import { carGraph, type InsertOffer } from './drawing/car-graph.ts';
 import { InsertDialog } from './drawing/InsertDialog.tsx';
 import { PartDetails } from './drawing/PartDetails.tsx';
 import { FinishedTables } from './FinishedTables.tsx';
@@ -21,7 +21,7 @@ export function FinishedPage() {
   const { proposal, changes, change, kept } = shown;
   const { car, isError } = useFinishedCar(job, shown);
   const [params, setParams] = useSearchParams();
-  const [inserting, setInserting] = useState<NonNullable<CarEdge['insert']> | null>(null);
+  const [inserting, setInserting] = useState<InsertOffer | null>(null);
   const graph = useMemo(() => {
     const places = new Map(job.units.flatMap((u) => u.pairs.map((p) => [p.id, { ...p, unitId: u.id }])));
     return car && carGraph(car, (id) => places.get(id) ?? GONE);
@@ -64,7 +64,7 @@ export function FinishedPage() {
       </section>
       {inserting && (
         <InsertDialog
-          place={inserting}
+          offer={inserting}
           targetName={job.targets.find((t) => t.id === inserting.targetId)?.name ?? 'a channel'}
           onClose={() => setInserting(null)}
           onPut={(insert) => {

@@ -1,9 +1,10 @@
 import { useMemo } from 'react';
 import { Plus } from 'lucide-react';
-import { type JobView, PLACE_WORDS, type Proposal } from '@ulpen/core';
-import type { CarEdge, CarGraph, CarNode } from './car-graph.ts';
+import type { JobView, Proposal } from '@ulpen/core';
+import type { CarGraph, CarNode, InsertOffer } from './car-graph.ts';
 import { type CarLayout, layoutOf, type Routed } from './layout.ts';
 import { NodeFace } from './NodeFace.tsx';
+import { placesInWords } from './place-words.ts';
 import './drawing.css';
 
 interface CarDrawingProps {
@@ -13,7 +14,7 @@ interface CarDrawingProps {
   chosen: string | null;
   onChoose: (id: string | null) => void;
   /** null: nothing can be put in here */
-  onInsert: ((insert: NonNullable<CarEdge['insert']>) => void) | null;
+  onInsert: ((offer: InsertOffer) => void) | null;
 }
 
 /** The finished car from its outputs to its speakers: what is new in copper, what goes on as it was quiet. */
@@ -43,8 +44,8 @@ export function CarDrawing({ job, proposal, graph, chosen, onChoose, onInsert }:
                 type="button"
                 className="car-insert"
                 style={{ left: middle(from, to).x, top: middle(from, to).y }}
-                aria-label={`Insert a device ${PLACE_WORDS[edge.insert.at]} for ${job.targets.find((t) => t.id === edge.insert?.targetId)?.name ?? 'a channel'}`}
-                title={`Insert a device ${PLACE_WORDS[edge.insert.at]}`}
+                aria-label={`Insert a device ${placesInWords(edge.insert)} for ${job.targets.find((t) => t.id === edge.insert?.targetId)?.name ?? 'a channel'}`}
+                title={`Insert a device ${placesInWords(edge.insert)}`}
                 onClick={() => onInsert(edge.insert!)}
               >
                 <Plus size={14} aria-hidden />

@@ -1,17 +1,23 @@
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
-import { INSERT_KINDS, type Insert, type InsertKind, PLACE_WORDS, PLACES_OF } from '@ulpen/core';
+import { INSERT_KINDS, type Insert, type InsertKind, PLACES_OF } from '@ulpen/core';
 import { useDevices } from '../../../api/shop-queries.ts';
 import { Dialog } from '../../../ui/Dialog.tsx';
 import { KIND_WORD } from '../../../ui/device-words.ts';
 import { SelectField } from '../../../ui/SelectField.tsx';
+import type { InsertOffer } from './car-graph.ts';
+import { placesInWords } from './place-words.ts';
 
 interface InsertDialogProps {
-  place: Pick<Insert, 'targetId' | 'at'>;
+  offer: InsertOffer;
   targetName: string;
   onClose: () => void;
   onPut: (insert: Insert) => void;
 }
+
+/** Where a kind works, of the places that are offered. */
+const placeFor = (kind: InsertKind, { places }: InsertOffer) =>
+  PLACES_OF[kind].find((place) => places.includes(place));
 
 /** What each kind is for, in the moment of choosing. */
 const FOR: Record<InsertKind, string> = {
@@ -24,13 +30,13 @@ const FOR: Record<InsertKind, string> = {
 };
 
 /** A device is put into the signal's way at one place, for every channel of a target. */
-export function InsertDialog({ place, targetName, onClose, onPut }: InsertDialogProps) {
-  const kinds = INSERT_KINDS.filter((kind) => PLACES_OF[kind].includes(place.at));
+export function InsertDialog({ offer, targetName, onClose, onPut }: InsertDialogProps) {
+  const kinds = INSERT_KINDS.filter((kind) => placeFor(kind, offer) !== undefined);
   const [kind, setKind] = useState<InsertKind>(kinds[0]);
   const [device, setDevice] = useState<string | null>(null);
   const library = (useDevices().data ?? []).filter((d) => d.kind === kind);
   return (
-    <Dialog title={`Insert a device ${PLACE_WORDS[place.at]}`} onClose={onClose}>
+    <Dialog title={`Insert a device ${placesInWords(offer)}`} onClose={onClose}>
       <Modal.Body>
         <p className="quiet">For every channel of {targetName}.</p>
         <fieldset className="insert-kinds">
@@ -69,7 +75,9 @@ export function InsertDialog({ place, targetName, onClose, onPut }: InsertDialog
         <Button variant="secondary" onClick={onClose}>
           Cancel
         </Button>
-        <Button onClick={() => onPut({ ...place, kind, device })}>Insert</Button>
+        <Button onClick={() => onPut({ targetId: offer.targetId, at: placeFor(kind, offer)!, kind, device })}>
+          Insert
+        </Button>
       </Modal.Footer>
     </Dialog>
   );

@@ -1,14 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import { X } from 'lucide-react';
-import {
-  type FinishedCar,
-  type FinishedDevice,
-  formatVolts,
-  INSERT_KINDS,
-  type JobView,
-  pairName,
-} from '@ulpen/core';
+import { type FinishedCar, type FinishedDevice, formatVolts, type JobView, pairName } from '@ulpen/core';
 import { Link } from 'react-router';
 import { useDevices } from '../../../api/shop-queries.ts';
 import { Choices } from '../../../ui/Choices.tsx';
@@ -188,8 +181,10 @@ function Model({ device }: { device: FinishedDevice }) {
 function TakeOut({ device }: { device: FinishedDevice }) {
   const { changes, change } = useFramedPlan().shown;
   const [{ channel }] = device.outputs;
-  const isThis = ({ kind, targetId }: (typeof changes.inserts)[number]) =>
-    kind === device.kind && targetId === channel.targetId && INSERT_KINDS.includes(kind);
+  const isThis = (insert: (typeof changes.inserts)[number]) =>
+    insert.kind === device.kind &&
+    insert.targetId === channel.targetId &&
+    (device.name === null || insert.device === device.name);
   const last = changes.inserts.findLastIndex(isThis);
   return (
     <Button

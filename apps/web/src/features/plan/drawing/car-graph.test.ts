@@ -75,11 +75,14 @@ describe('the drawing of a finished car', () => {
 
   it('offers each place of a target for a box once, and shows a box that was put in', () => {
     const offers = ({ graph }: ReturnType<typeof drawnOf>) =>
-      graph.edges.flatMap((e) => (e.insert ? `${e.insert.targetId} ${e.insert.at}` : []));
+      graph.edges.flatMap((e) => (e.insert ? `${e.insert.targetId} ${e.insert.places.join('+')}` : []));
     const plain = offers(drawnOf(carrier, 'sum'));
     expect(new Set(plain).size).toBe(plain.length);
     for (const { id } of carrier.targets)
       expect(plain).toEqual(expect.arrayContaining([`${id} outputs`, `${id} amplifier`, `${id} speaker`]));
+    // Straight from the radio into the amplifier, both places are one.
+    const [{ id }] = coupe.targets;
+    expect(offers(drawnOf(coupe, 'bypass-new-wire'))).toContain(`${id} outputs+amplifier`);
     const inserts: Insert[] = [
       { kind: 'isolator', device: null, targetId: carrier.targets[0].id, at: 'amplifier' },
     ];

@@ -26,8 +26,14 @@ export interface CarEdge {
   made: 'factory' | 'new';
   /** how its wires are led elsewhere at the factory output */
   intercepted: 'cut' | 'harness-pair' | null;
-  /** a box can be put in here, for this target */
-  insert: { targetId: string; at: InsertPlace } | null;
+  /** a device can be inserted here, for this target */
+  insert: InsertOffer | null;
+}
+
+export interface InsertOffer {
+  targetId: string;
+  /** straight from an output into an amplifier, it is at the outputs and before the amplifier alike */
+  places: InsertPlace[];
 }
 
 export interface CarGraph {
@@ -72,7 +78,7 @@ export function carGraph(
         ? source.deviceId
         : outputs.find((o) => o.outputs.some((p) => p.pairId === source.pairId))?.id;
   const intoDevices = car.devices.flatMap((d) =>
-    d.inputs.map(({ source, n }) => ({ source, to: d.id, ...insertInto(d, n) })),
+    d.inputs.map(({ source, n }) => ({ source, to: d.id, insert: insertInto(d, n, source) })),
   );
   const intoSpeakers = speakers.flatMap((node) =>
     node.speakers.flatMap((s) =>
@@ -89,7 +95,7 @@ export function carGraph(
     if (from === undefined || edges.has(id)) continue;
     const output = source.from === 'output' ? car.outputs.find((o) => o.pairId === source.pairId) : undefined;
     const stays = source.from === 'output' && !car.devices.some((d) => d.id === to);
-    const key = insert && `${insert.targetId} ${insert.at}`;
+    const key = insert && `${insert.targetId} ${insert.places.join(' ')}`;
     const first = key !== null && !offered.has(key);
     if (first) offered.add(key);
     edges.set(id, {
@@ -105,17 +111,20 @@ export function carGraph(
 }
 
 /** Where a box may be put in before a device: at the outputs before the first, before the amplifier behind. */
-function insertInto(device: FinishedDevice, input: number): { insert: CarEdge['insert'] } {
+function insertInto(device: FinishedDevice, input: number, source: SignalSource): InsertOffer | null {
   const output = device.outputs.find((o) => o.of.includes(input));
-  if (!output || isInsert(device.kind)) return { insert: null };
-  const at = device.kind === 'amplifier' ? 'amplifier' : 'outputs';
-  return { insert: { targetId: output.channel.targetId, at } };
+  if (!output || isInsert(device.kind)) return null;
+  const places: InsertPlace[] = [
+    ...(device.kind !== 'amplifier' || source.from === 'output' ? ['outputs' as const] : []),
+    ...(device.kind === 'amplifier' ? ['amplifier' as const] : []),
+  ];
+  return { targetId: output.channel.targetId, places };
 }
 
-function insertBefore({ devices }: FinishedCar, source: SignalSource): CarEdge['insert'] {
+function insertBefore({ devices }: FinishedCar, source: SignalSource): InsertOffer | null {
   if (source.from !== 'device') return null;
   const output = devices.find((d) => d.id === source.deviceId)?.outputs.find((o) => o.n === source.output);
-  return output ? { targetId: output.channel.targetId, at: 'speaker' } : null;
+  return output ? { targetId: output.channel.targetId, places: ['speaker'] } : null;
 }
 
 /** Things of a key as one, in the order in which their first comes. */
