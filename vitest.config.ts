@@ -32,6 +32,8 @@ export default defineConfig({
         ssr: { resolve: { conditions } },
         test: {
           name: 'server',
+          // Each file starts a server of its own; only what is loaded is shared.
+          isolate: false,
           setupFiles,
           root: 'apps/server',
           include: ['test/**/*.test.ts'],

@@ -37,8 +37,8 @@ for (const half of [0, 1]) {
     test.setTimeout(300_000);
     const subject = await subjectOf(page);
     const faults: string[] = [];
-    const look = async (path: string, theme: string, axe: () => AxeBuilder) => {
-      for (const size of SIZES) {
+    const look = async (path: string, theme: string, axe: () => AxeBuilder, sizes = SIZES) => {
+      for (const size of sizes) {
         await page.setViewportSize(size);
         const { violations } = await axe().analyze();
         for (const v of violations)
@@ -57,7 +57,8 @@ for (const half of [0, 1]) {
       await look(name, 'bay', () => new AxeBuilder({ page }).withTags(RULES));
       await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
       await expect(page.locator('html')).toHaveAttribute('data-bs-theme', 'light');
-      await look(name, 'desk', () => new AxeBuilder({ page }).withRules(OF_COLOUR));
+      // What is there was looked at in both sizes; its other colours are the same in either.
+      await look(name, 'desk', () => new AxeBuilder({ page }).withRules(OF_COLOUR), [SIZES[0]]);
     }
     expect(faults).toEqual([]);
   });

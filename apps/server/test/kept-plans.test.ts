@@ -1,4 +1,11 @@
-import { NO_CHANGES, type Plan, type PlanChanges, type PlanFingerprint, type Problem } from '@ulpen/core';
+import {
+  LIMITS,
+  NO_CHANGES,
+  type Plan,
+  type PlanChanges,
+  type PlanFingerprint,
+  type Problem,
+} from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { keepPlan, measuredJob as measuredJobOf, openOf, proposalsOf, sign } from './planned-job.ts';
 import { NOWHERE, PAIR, runningApp, type RunningApp, TARGET } from './running-app.ts';
@@ -217,6 +224,26 @@ describe('kept plans', () => {
     await app.call('PUT', `/api/v1/jobs/${job.id}/draft`, draft);
     expect((await app.call('DELETE', `/api/v1/jobs/${job.id}`)).status).toBe(204);
     expect(await app.db('drafts').where({ job_id: job.id })).toEqual([]);
+  });
+});
+
+describe('a job with as many channels as it may have', () => {
+  it('is planned, kept, drawn and read again; one more is refused', async () => {
+    const { job, target } = await measuredJob();
+    const { most } = LIMITS.targetsOfJob;
+    const add = (n: number) =>
+      app.call('POST', `/api/v1/jobs/${job.id}/targets`, { ...TARGET, name: `Set ${n}` });
+    for (let n = 1; n < most; n++) expect((await add(n)).status).toBe(201);
+    expect((await add(most)).status).toBe(400);
+    const { proposals, fingerprint } = await seen(job.id);
+    const [{ strategy }] = proposals;
+    const kept = await keep(job.id, { strategy, fingerprint });
+    expect(kept.status).toBe(201);
+    expect(kept.body.proposal.feeds).toHaveLength(2 * most);
+    const view = await app.view(job.id);
+    expect(view.plans[0].proposal).toEqual(kept.body.proposal);
+    const own = kept.body.proposal.car!.speakers.filter((s) => s.targetId === target.id && s.made === 'new');
+    expect(own).toHaveLength(2);
   });
 });
 

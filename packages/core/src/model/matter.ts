@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LIMITS } from './limits.ts';
 import { ref } from './ref.ts';
 import { saidSchema } from './words.ts';
 
@@ -24,7 +25,8 @@ export type HeldFigure = z.infer<typeof heldFigureSchema>;
 /** What somebody decides about: a rule, what it speaks of, and the figures it stands on. */
 export const matterSchema = z.object({
   rule: saidSchema,
-  subjects: z.array(subjectSchema).max(200),
+  // Every tap of every channel, at the most.
+  subjects: z.array(subjectSchema).max(24 * LIMITS.targetsOfJob.most),
   figures: z.array(heldFigureSchema).max(8),
 });
 export type Matter = z.infer<typeof matterSchema>;

@@ -3,12 +3,15 @@ import { z } from 'zod';
 import { DEVICE_KINDS } from './device.ts';
 import { finishedCarSchema, soundAfterSchema } from './finished-car.ts';
 import { insertSchema } from './insert.ts';
+import { LIMITS } from './limits.ts';
 import { matterSchema } from './matter.ts';
 import { loadSchema, setupChangeSchema, setupSchema } from './setup.ts';
 import { ref } from './ref.ts';
 import { idSchema, momentSchema, requiredLine, saidSchema, standingSchema } from './words.ts';
 
 const levels = z.array(z.number()).max(400);
+/** Both sides of as many new channels as a job may have. */
+const MOST_FEEDS = 2 * LIMITS.targetsOfJob.most;
 
 const equaliserSectionSchema = z.object({
   kind: z.enum(['peaking', 'low-shelf', 'high-shelf']).default('peaking'),
@@ -240,7 +243,7 @@ export const changesSchema = z
           device: deviceSchemaOfFeed.optional(),
         }),
       )
-      .max(64),
+      .max(MOST_FEEDS),
     loads: z.array(z.object({ pairId: ref('pair'), load: loadSchema })).max(200),
     /** a device of the library that is used whether it fits or not, by name */
     boxes: z.array(requiredLine(60)).max(8).default([]),
@@ -259,9 +262,10 @@ export const proposalSchema = z
     covers: z.boolean(),
     /** the worst of its feeds, dB */
     withinDb: z.number(),
-    feeds: z.array(feedSchema).max(64),
-    reasons: z.array(saidSchema).max(200),
-    remarks: z.array(remarkSchema).max(1000),
+    feeds: z.array(feedSchema).max(MOST_FEEDS),
+    reasons: z.array(saidSchema).max(MOST_FEEDS + 10),
+    // A channel can break most rules at once.
+    remarks: z.array(remarkSchema).max(32 * MOST_FEEDS),
     setup: setupSchema.nullable().default(null),
     changes: changesSchema.default(NO_CHANGES),
     equipment: z.array(equipmentSchema).max(200).default([]),
