@@ -250,6 +250,7 @@ export function changesOf({ feed, setup, load, insert }: Hand, { pairs, targets 
       return {
         ...what,
         targetId: targets[n % targets.length].id,
+        deviceId: null,
         device: known ? (names[0]?.name ?? null) : null,
       };
     }),

@@ -19,6 +19,7 @@ import { type Speaker, type Target, USUAL_SPEAKER } from '../src/model/target.ts
 import { pairName } from '../src/model/unit.ts';
 import { contextOf } from '../src/plan/facts/context.ts';
 import type { Drive } from '../src/plan/finished/drives.ts';
+import type { DeviceNeed } from '../src/plan/finished/between.ts';
 import { NO_FACTS, type OutputFacts } from '../src/plan/facts/output-facts.ts';
 import { planInput, type PlanInput, type PlanPair } from '../src/plan/facts/plan-input.ts';
 import { finishedCar } from '../src/plan/finished/finished-car.ts';
@@ -259,6 +260,18 @@ export function madeChain(
     passive: { would: false, says: '' },
   };
 }
+
+/** Two channels of speaker level through a converter. */
+export const PLAIN_NEED: DeviceNeed = {
+  kind: 'converter',
+  inputs: 2,
+  outputs: 2,
+  sums: false,
+  volts: 9,
+  volumeControl: false,
+  restoreDb: 0,
+  load: false,
+};
 
 /** A line of what is to be bought: a device of the library, or only its kind. */
 export const madeEquipment = (

@@ -101,7 +101,9 @@ export class JobFileReader {
     for (const { series, ...plan } of mapRefs(PLANS, file.plans, id).reverse()) {
       const seriesId = seriesIds.get(series) ?? randomUUID();
       seriesIds.set(series, seriesId);
-      await this.plans.add(db, jobId, { ...plan, seriesId, fingerprint: null });
+      // A car that a file brings is not believed either: it is built anew from the plan.
+      const proposal = { ...plan.proposal, car: null };
+      await this.plans.add(db, jobId, { ...plan, proposal, seriesId, fingerprint: null });
     }
     for (const draft of mapRefs(DRAFTS, file.drafts, id)) await this.drafts.add(db, jobId, draft);
   }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { INSERT_KINDS, type InsertKind } from './device.ts';
 import { ref } from './ref.ts';
-import { requiredLine } from './words.ts';
+import { idSchema, requiredLine } from './words.ts';
 
 /** Where in the way of a signal something is put in: right after the outputs, before the amplifier, before the speaker. */
 export const INSERT_PLACES = ['outputs', 'amplifier', 'speaker'] as const;
@@ -26,7 +26,9 @@ const PLACE_WORDS: Record<InsertPlace, string> = {
 export const insertSchema = z
   .object({
     kind: z.enum(INSERT_KINDS),
-    /** of the library, by its name; null: only the kind is known yet */
+    /** of the library; null: only the kind is known yet, or it was chosen in another shop's */
+    deviceId: idSchema.nullable().default(null),
+    /** its name then, by which another shop's library is asked */
     device: requiredLine(60).nullable().default(null),
     targetId: ref('target'),
     at: z.enum(INSERT_PLACES),

@@ -53,6 +53,8 @@ export const sameMatter = (a: Pick<Matter, 'rule' | 'subjects'>, b: Pick<Matter,
 export const answers = (decided: Matter, now: Matter): boolean =>
   decided.rule === now.rule &&
   within(now.subjects, decided.subjects) &&
+  // What speaks of nothing by name is not answered by what was signed of something.
+  (now.subjects.length > 0 || decided.subjects.length === 0) &&
   now.figures.every((figure) => {
     const then = decided.figures.find((f) => f.name === figure.name);
     if (!then) return false;

@@ -198,6 +198,10 @@ describe('what is looked up in a record', () => {
     const unnamed = { ...about([], []), text: 'text' };
     expect(decisionFor([signed()], 'accepted', unnamed)).not.toBeNull();
     expect(decisionFor([signed({ pairId: 'p2' })], 'accepted', unnamed)).toBeNull();
+    // A remark of the whole plan, of which nothing is named, is no other one that names something.
+    const whole = { ...about([], []), targetId: null, pairId: null };
+    expect(decisionFor([signed()], 'accepted', whole)).toBeNull();
+    expect(decisionFor([signed({ subjects: [], figures: [] })], 'accepted', whole)).not.toBeNull();
   });
   it('checks are those of a kind and an output that were not withdrawn', () => {
     const silence = (pairId: string, volts: number, withdrawnAt: string | null = null) =>

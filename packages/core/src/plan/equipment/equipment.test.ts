@@ -1,26 +1,21 @@
 import { describe, expect, it } from 'vitest';
 import type { LibraryDevice } from '../../model/device.ts';
-import { madeAmplifier, madeDevice, madeFeed, madePlan, madeSource } from '../../../test/made-up-plan.ts';
+import {
+  madeAmplifier,
+  madeDevice,
+  madeFeed,
+  madePlan,
+  madeSource,
+  PLAIN_NEED,
+} from '../../../test/made-up-plan.ts';
 import { chooseDevices } from '../finished/choose.ts';
-import type { DeviceNeed } from '../finished/between.ts';
 import { finishedCar } from '../finished/finished-car.ts';
 import { NO_CHANGES } from '../../model/plan.ts';
 import { deviceWords, equipmentOf } from './equipment.ts';
 
-const NEED: DeviceNeed = {
-  kind: 'converter',
-  inputs: 2,
-  outputs: 2,
-  sums: false,
-  volts: 9,
-  volumeControl: false,
-  restoreDb: 0,
-  load: false,
-};
-
 it('says what a device must do', () => {
-  expect(deviceWords({ ...NEED, inputs: 1 }, null)).toBe('1 input, takes up to 9.0 V');
-  const all = { ...NEED, sums: true, volumeControl: true, restoreDb: 6 };
+  expect(deviceWords({ ...PLAIN_NEED, inputs: 1 }, null)).toBe('1 input, takes up to 9.0 V');
+  const all = { ...PLAIN_NEED, sums: true, volumeControl: true, restoreDb: 6 };
   expect(deviceWords(all, null)).toBe(
     '2 inputs, takes up to 9.0 V, joins inputs, a trim on each, a volume control of its own, gives back up to 6 dB of bass',
   );
@@ -30,7 +25,7 @@ it('says what a device must do', () => {
   expect(deviceWords(all, madeDevice({ kind: 'converter', name: 'a', bassRestoreDb: 6 }))).toContain(
     'gives back',
   );
-  expect(deviceWords({ ...NEED, kind: 'data-interface' }, null)).toContain('ask its maker');
+  expect(deviceWords({ ...PLAIN_NEED, kind: 'data-interface' }, null)).toContain('ask its maker');
 });
 
 describe('what is to be bought', () => {

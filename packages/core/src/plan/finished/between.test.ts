@@ -1,19 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { DeviceFields, LibraryDevice } from '../../model/device.ts';
 import type { Device, Feed } from '../../model/plan.ts';
-import { madeDevice, madeFeed } from '../../../test/made-up-plan.ts';
-import { type DeviceNeed, devicesBetween, kindOf } from './between.ts';
-
-const NEED: DeviceNeed = {
-  kind: 'converter',
-  inputs: 2,
-  outputs: 2,
-  sums: false,
-  volts: 9,
-  volumeControl: false,
-  restoreDb: 0,
-  load: false,
-};
+import { madeDevice, madeFeed, PLAIN_NEED } from '../../../test/made-up-plan.ts';
+import { devicesBetween, kindOf } from './between.ts';
 
 describe('the device between', () => {
   const feed = (device: Device, id = 't1'): Feed => ({ ...madeFeed().feed, targetId: id, device });
@@ -21,7 +10,7 @@ describe('the device between', () => {
   const between = (name: string, part: Partial<DeviceFields> = {}) =>
     madeDevice({ kind: 'converter', name, speakerInput: input, ...part });
   const picked = (need: Partial<DeviceNeed>, devices: LibraryDevice[], insisted: string[] = []) => {
-    const [one] = devicesBetween([feed('converter')], () => ({ ...NEED, ...need }), devices, insisted);
+    const [one] = devicesBetween([feed('converter')], () => ({ ...PLAIN_NEED, ...need }), devices, insisted);
     return one.between?.name ?? null;
   };
   it('is the cheapest that does it, with as many as it takes', () => {
@@ -72,7 +61,7 @@ describe('the device between', () => {
     const gate = madeDevice({ kind: 'data-interface', name: 'Gate' });
     const [one] = devicesBetween(
       [feed('data-interface')],
-      () => ({ ...NEED, kind: 'data-interface' }),
+      () => ({ ...PLAIN_NEED, kind: 'data-interface' }),
       [gate],
       [],
     );
@@ -83,7 +72,7 @@ describe('the device between', () => {
   it('one summing between takes single outputs too, if it has the room', () => {
     const feeds = [feed('summing-converter', 'a'), feed('converter', 'b'), feed('direct', 'c')];
     const needOf = (_: Device, own: readonly Feed[]) => ({
-      ...NEED,
+      ...PLAIN_NEED,
       sums: true,
       inputs: 2 * own.length,
       outputs: own.length,

@@ -12,8 +12,12 @@ import { planInputOf } from '../facts/plan-of-job.ts';
 const [carrier, camper, coupe] = DEMO_CARS.map((car): PlanInput =>
   planInputOf(viewOfCar(car), { devices: demoLibrary() }),
 );
-const put = (input: PlanInput, part: Omit<Insert, 'targetId' | 'device'> & Partial<Insert>): Insert => ({
+const put = (
+  input: PlanInput,
+  part: Omit<Insert, 'targetId' | 'device' | 'deviceId'> & Partial<Insert>,
+): Insert => ({
   device: null,
+  deviceId: null,
   targetId: input.targets[0].id,
   ...part,
 });
@@ -129,6 +133,35 @@ describe('a box in series', () => {
     expect(rules({ lowHz: 3000, highHz: 20_000 })).not.toContain('insert-band');
     expect(rules({ lowHz: 80, highHz: 3000 })).not.toContain('insert-band');
     expect(rules({ lowHz: 80, highHz: 20_000 })).toContain('insert-band');
+  });
+
+  it('is known by its id, whatever it is called since; by its name in another shop', () => {
+    const { id } = carrier.devices.find((d) => d.name === 'Kestrel G2')!;
+    const chosen = { ...isolator, device: 'Kestrel G2', deviceId: id };
+    const named = (name: string, insert: Insert, newId = id) => {
+      const devices = carrier.devices.map((d) => (d.id === id ? { ...d, id: newId, name } : d));
+      const { car } = planWith({ ...carrier, devices }, 'convert', insert);
+      return car!.devices.find((d) => d.kind === 'isolator')!.name;
+    };
+    expect(named('Renamed', chosen)).toBe('Renamed');
+    expect(named('Kestrel G2', chosen, 'another')).toBe('Kestrel G2');
+    expect(named('Renamed', chosen, 'another')).toBeNull();
+  });
+
+  it('loads no line: that is an error, a speaker output is none', () => {
+    const rules = (input: PlanInput, strategy: string) =>
+      planWith(input, strategy, put(input, { kind: 'load-module', at: 'outputs' })).remarks.map(
+        (r) => r.rule,
+      );
+    expect(rules(coupe, 'source-direct')).toContain('line-loaded');
+    expect(rules(camper, 'convert')).not.toContain('line-loaded');
+  });
+
+  it('that is still to be chosen is said so', () => {
+    const { remarks } = planWith(carrier, 'convert', isolator);
+    expect(remarks.map((r) => r.text)).toContain(
+      `The model of the isolator for ${carrier.targets[0].name} is still to be chosen.`,
+    );
   });
 
   it('gets no more volts than it stands', () => {

@@ -8,6 +8,15 @@ export interface PlacedInsert {
   entry: LibraryDevice | null;
 }
 
+/** By its id; by its name where that is not of this library, as in a job that came as a file. */
+function entryOf(
+  { kind, deviceId, device }: Insert,
+  devices: readonly LibraryDevice[],
+): LibraryDevice | null {
+  const same = devices.filter((d) => d.kind === kind);
+  return same.find((d) => d.id === deviceId) ?? same.find((d) => d.name === device) ?? null;
+}
+
 /** What a person put into the way of a target's channels, in the order in which the signal meets it. */
 export const insertsOf = (
   targetId: string,
@@ -18,7 +27,7 @@ export const insertsOf = (
     .filter((insert) => insert.targetId === targetId)
     .map((insert) => ({
       insert,
-      entry: devices.find((d) => d.kind === insert.kind && d.name === insert.device) ?? null,
+      entry: entryOf(insert, devices),
     }));
 
 /** The entries of inserts, of one place or of all. */

@@ -1,3 +1,4 @@
+import { INSERT_KINDS } from '../../model/device.ts';
 import { subject } from '../../model/matter.ts';
 import { LIBRARY, planRemark, type PlanRule } from './rule.ts';
 
@@ -10,7 +11,9 @@ export const deviceChosen: PlanRule = ({ plan }) =>
       planRemark(
         e.kind === 'data-interface' ? 'interface-fits' : 'device-chosen',
         'assumption',
-        `Nothing in the library fits as ${e.kind.replace('-', ' ')}: ${e.says}.`,
+        INSERT_KINDS.some((kind) => kind === e.kind)
+          ? `The model of the ${e.kind.replace('-', ' ')} ${e.says} is still to be chosen.`
+          : `Nothing in the library fits as ${e.kind.replace('-', ' ')}: ${e.says}.`,
         {
           remedy: 'Add one to the library, and its limits are checked.',
           settle: LIBRARY,

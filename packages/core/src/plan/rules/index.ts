@@ -23,6 +23,7 @@ import { insertBand } from './insert-band.ts';
 import { interfaceFits } from './interface-fits.ts';
 import { latencyApart } from './latency-apart.ts';
 import { levelsKnown } from './levels-known.ts';
+import { lineLoaded } from './line-loaded.ts';
 import { loadMissing } from './load-missing.ts';
 import { microphonesKept } from './microphones-kept.ts';
 import { minimumLoad } from './minimum-load.ts';
@@ -76,6 +77,7 @@ export const FEED_RULES: readonly FeedRule[] = [
   factoryWirePower,
   boostCost,
   insertBand,
+  lineLoaded,
   amplifierInputs,
 ];
 

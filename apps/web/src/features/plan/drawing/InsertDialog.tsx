@@ -33,7 +33,7 @@ const FOR: Record<InsertKind, string> = {
 export function InsertDialog({ offer, targetName, onClose, onPut }: InsertDialogProps) {
   const kinds = INSERT_KINDS.filter((kind) => placeFor(kind, offer) !== undefined);
   const [kind, setKind] = useState<InsertKind>(kinds[0]);
-  const [device, setDevice] = useState<string | null>(null);
+  const [deviceId, setDeviceId] = useState<string | null>(null);
   const library = (useDevices().data ?? []).filter((d) => d.kind === kind);
   return (
     <Dialog title={`Insert a device ${placesInWords(offer)}`} onClose={onClose}>
@@ -50,7 +50,7 @@ export function InsertDialog({ offer, targetName, onClose, onPut }: InsertDialog
               checked={k === kind}
               onChange={() => {
                 setKind(k);
-                setDevice(null);
+                setDeviceId(null);
               }}
               label={
                 <>
@@ -63,19 +63,29 @@ export function InsertDialog({ offer, targetName, onClose, onPut }: InsertDialog
         <SelectField
           id="insert-device"
           label="Model"
-          value={device}
+          value={deviceId}
           options={[
             { value: null, word: 'still to be chosen' },
-            ...library.map((d) => ({ value: d.name, word: d.name })),
+            ...library.map((d) => ({ value: d.id, word: d.name })),
           ]}
-          onChange={setDevice}
+          onChange={setDeviceId}
         />
       </Modal.Body>
       <Modal.Footer>
         <Button variant="secondary" onClick={onClose}>
           Cancel
         </Button>
-        <Button onClick={() => onPut({ targetId: offer.targetId, at: placeFor(kind, offer)!, kind, device })}>
+        <Button
+          onClick={() =>
+            onPut({
+              targetId: offer.targetId,
+              at: placeFor(kind, offer)!,
+              kind,
+              deviceId,
+              device: library.find((d) => d.id === deviceId)?.name ?? null,
+            })
+          }
+        >
           Insert
         </Button>
       </Modal.Footer>

@@ -184,7 +184,7 @@ function TakeOut({ device }: { device: FinishedDevice }) {
   const isThis = (insert: (typeof changes.inserts)[number]) =>
     insert.kind === device.kind &&
     insert.targetId === channel.targetId &&
-    (device.name === null || insert.device === device.name);
+    (insert.deviceId === (device.entry?.id ?? null) || insert.device === device.name);
   const last = changes.inserts.findLastIndex(isThis);
   return (
     <Button

@@ -84,7 +84,7 @@ describe('the drawing of a finished car', () => {
     const [{ id }] = coupe.targets;
     expect(offers(drawnOf(coupe, 'bypass-new-wire'))).toContain(`${id} outputs+amplifier`);
     const inserts: Insert[] = [
-      { kind: 'isolator', device: null, targetId: carrier.targets[0].id, at: 'amplifier' },
+      { kind: 'isolator', device: null, deviceId: null, targetId: carrier.targets[0].id, at: 'amplifier' },
     ];
     const { graph } = drawnOf(carrier, 'sum', { inserts });
     const boxes = graph.nodes.filter((n) => n.kind === 'device' && n.insert);

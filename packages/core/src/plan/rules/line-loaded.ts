@@ -1,0 +1,18 @@
+import { isLine } from '../facts/factory-outputs.ts';
+import { type FeedRule, remark, SETUP } from './rule.ts';
+
+/** A line output drives thousands of ohms: the resistors of a load module short it. */
+export const lineLoaded: FeedRule = (context) =>
+  context.inserts.some((i) => i.insert.kind === 'load-module')
+    ? context.sources
+        .filter((s) => isLine(s.pair, context.context))
+        .map((s) =>
+          remark(
+            context,
+            'line-loaded',
+            'error',
+            `${s.name} is a line output: a load module would overload it.`,
+            { pairId: s.pair.id, remedy: 'Remove the load module; a line needs no load.', settle: SETUP },
+          ),
+        )
+    : [];
