@@ -18,9 +18,7 @@ test('the finished car is drawn; a device is inserted where it acts, chosen, rem
       name: 'Insert a device at the factory outputs or before the amplifier for Front woofers',
     })
     .click();
-  const dialog = page.getByRole('dialog', {
-    name: 'Insert a device at the factory outputs or before the amplifier',
-  });
+  const dialog = page.getByRole('dialog', { name: 'Insert a device' });
   await dialog.getByText('Ground loop isolator').click();
   await dialog.getByLabel('Model').selectOption('Kestrel G2');
   await dialog.getByRole('button', { name: 'Insert' }).click();

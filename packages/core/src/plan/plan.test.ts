@@ -311,9 +311,9 @@ describe('the planner', () => {
     });
     expect([PLANNER_VERSION, ...digests]).toEqual([
       1,
-      '20335cbaa26a',
+      '2aa9b4bb7d0b',
       '40cfb8f192d8',
-      '448cf4b127d9',
+      'ae66548ae581',
       'eef97da4c38d',
     ]);
   });

@@ -276,6 +276,9 @@ describe('figures', () => {
       figures({ equipment: [device('A', 'converter', count, priceClass)] }).priceClass;
     expect([2, 3, 4, 5, 7, 8].map((n) => price(n))).toEqual([1, 2, 2, 3, 3, 4]);
     expect(price(2, 2)).toBe(2);
+    // Six harness halves are less than one device.
+    const halves = figures({ equipment: [device('A', 'converter', 2), device('H', 'harness-half', 6)] });
+    expect([halves.priceClass, halves.boxes]).toEqual([2, 2]);
   });
   it('tell what is drawn asleep, and for how many days', () => {
     const devices = [

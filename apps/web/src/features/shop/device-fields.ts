@@ -142,7 +142,7 @@ export const DEVICE_GROUPS: readonly DeviceGroup[] = [
     ],
   },
   {
-    label: 'measured outside',
+    label: 'has outer dimensions',
     part: 'dimensionsMm',
     start: { width: 200, height: 50, depth: 150 },
     fields: [
@@ -177,7 +177,7 @@ export const DEVICE_GROUPS: readonly DeviceGroup[] = [
     ],
   },
   {
-    label: 'has channels of another power',
+    label: 'has a second channel group',
     part: 'amplifier.second',
     within: 'amplifier',
     start: { ...NEW_GROUP, channels: 1 },

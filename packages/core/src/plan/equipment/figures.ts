@@ -20,6 +20,8 @@ const HOURS = {
   harnessPair: 0.75,
 };
 const SPREAD = 1.4;
+/** Of a device of the same price class: a setting of ours. */
+const HALF_PRICE = 0.15;
 
 /** What a plan takes, in numbers: from the car as it is then, and from what is bought for it. */
 export function figuresOf(
@@ -53,7 +55,11 @@ export function figuresOf(
     (kinds.includes('processor') ? HOURS.processor : 0) +
     (kinds.includes('data-interface') ? HOURS.interface : 0);
   const half = (hours: number) => Math.round(hours * 2) / 2;
-  const dear = equipment.reduce((sum, e) => sum + e.priceClass * e.count, 0);
+  // A plug with its wires is a small part of what a device costs.
+  const dear = equipment.reduce(
+    (sum, e) => sum + e.priceClass * e.count * (e.kind === 'harness-half' ? HALF_PRICE : 1),
+    0,
+  );
   return {
     taps,
     cuts,

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { DeviceFields, LibraryDevice } from '../../model/device.ts';
 import type { Device, Feed } from '../../model/plan.ts';
 import { madeDevice, madeFeed, PLAIN_NEED } from '../../../test/made-up-plan.ts';
-import { devicesBetween, kindOf } from './between.ts';
+import { type DeviceNeed, devicesBetween, kindOf } from './between.ts';
 
 describe('the device between', () => {
   const feed = (device: Device, id = 't1'): Feed => ({ ...madeFeed().feed, targetId: id, device });

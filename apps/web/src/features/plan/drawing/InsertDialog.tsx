@@ -36,11 +36,13 @@ export function InsertDialog({ offer, targetName, onClose, onPut }: InsertDialog
   const [deviceId, setDeviceId] = useState<string | null>(null);
   const library = (useDevices().data ?? []).filter((d) => d.kind === kind);
   return (
-    <Dialog title={`Insert a device ${placesInWords(offer)}`} onClose={onClose}>
+    <Dialog title="Insert a device" onClose={onClose}>
       <Modal.Body>
-        <p className="quiet">For every channel of {targetName}.</p>
+        <p className="quiet">
+          In every channel of {targetName}, {placesInWords(offer)}.
+        </p>
         <fieldset className="insert-kinds">
-          <legend className="label">What</legend>
+          <legend className="label">Kind</legend>
           {kinds.map((k) => (
             <Form.Check
               key={k}
