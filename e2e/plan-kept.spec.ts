@@ -4,7 +4,7 @@ import { complaintsOf, demoJob, seen, signAll } from './shop.ts';
 const verdict = (page: Page) => page.locator('.plan-head .verdict');
 const step = (page: Page) => page.getByLabel('Loudest volume step agreed');
 const setup = async (page: Page, jobId: string) => {
-  await page.goto(`/jobs/${jobId}/plan/setup?way=sum`);
+  await page.goto(`/jobs/${jobId}/plan/finished?way=sum&part=place:volume`);
   await expect(page.getByRole('heading', { name: 'Sum each side', level: 1 })).toBeVisible();
 };
 
@@ -62,7 +62,8 @@ test('a kept plan is agreed on, opened again, and kept as its next revision', as
   await expect(page.locator('.plan-head .agreed')).toBeVisible();
 
   // Nothing of it can be edited where it stands.
-  await page.getByRole('link', { name: 'Power and wiring' }).click();
+  await page.getByRole('link', { name: 'Finished car' }).click();
+  await page.getByRole('button', { name: /^Volume step/ }).click();
   await expect(step(page)).toBeDisabled();
   await page.getByRole('button', { name: 'Change this plan' }).click();
   await expect(page).toHaveURL(/way=/);

@@ -33,16 +33,19 @@ test('from a wish to a ready plan by summing, with the wish changed midway', asy
   await expect(page.getByText('As solved, in a summing converter.')).toBeVisible();
   await page.getByRole('button', { name: 'Flip Front left tweeter' }).click();
   await expect(page.getByText('Set by hand, in a summing converter.')).toBeVisible();
-  await page.getByRole('link', { name: 'Signal path' }).click();
+  await page.getByRole('link', { name: 'Finished car' }).click();
   await expect(page.getByText(/front left tweeter works against the others/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText(/works against the others/)).toBeHidden();
 
   // A rule broken by a setting shouts at once, and is mended where it is set.
-  await page.getByRole('link', { name: 'Power and wiring' }).click();
+  await page.getByRole('button', { name: /^Main fuse/ }).click();
   await page.getByLabel('From the battery, mm').fill('1500');
+  await page.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByText(/The fuse sits 1500 mm from the battery/)).toBeVisible();
   await expect(verdict(page)).toHaveText('1 rule broken');
+  // The remark leads to the place where it is set.
+  await page.getByRole('link', { name: 'Change it' }).click();
   await page.getByLabel('From the battery, mm').fill('400');
   await expect(page.getByText(/The fuse sits/)).toBeHidden();
 
@@ -88,7 +91,8 @@ test('from a wish to a ready plan by bypass; the fixed feed that is found later 
   await expect.poll(async () => (await seen(page.request, job.id)).brief.keep).toContain('no-cut-wires');
   await page.getByRole('link', { name: 'See the plan' }).click();
   await expect(page.locator('.compare-table tbody tr').first()).toContainText('none');
-  await page.getByRole('link', { name: 'Power and wiring' }).click();
+  await page.getByRole('link', { name: 'Finished car' }).click();
+  await page.locator('.car-node-outputs').first().click();
   await page.getByRole('button', { name: 'cut, connectors' }).click();
   await expect(page.getByText(/factory wires would be cut; the owner wants none cut/)).toBeVisible();
   await page.getByRole('button', { name: 'harness pair' }).click();
@@ -133,7 +137,7 @@ test('what if: no analyser, another amplifier; the address keeps the question', 
   await page.goto(`/jobs/${job.id}/plan`);
   await page.getByRole('button', { name: 'there were no analyser' }).click();
   await expect(page).toHaveURL(/if=no-analyser/);
-  await page.getByRole('link', { name: 'Signal path' }).click();
+  await page.getByRole('link', { name: 'Finished car' }).click();
   await expect(page.getByText(/its band is assumed/).first()).toBeVisible();
   await page.getByRole('link', { name: 'Compare' }).click();
   await page.getByLabel('Another amplifier').selectOption({ label: 'Tongs 2.30 line drives everything' });

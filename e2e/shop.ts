@@ -71,10 +71,10 @@ export async function passGate(page: Page): Promise<void> {
 
 /** Accepts every open assumption and records every consent that the plan asks for. */
 export async function signAll(page: Page): Promise<void> {
-  const path = page.getByRole('link', { name: 'Signal path' });
-  await path.click();
+  const finished = page.getByRole('link', { name: 'Finished car' });
+  await finished.click();
   // The view before stays until this one is loaded, and has such a button too.
-  await expect(path).toHaveAttribute('aria-current', 'page');
+  await expect(finished).toHaveAttribute('aria-current', 'page');
   await page.getByRole('button', { name: 'Accept by name …' }).click();
   const form = page.getByRole('form', { name: 'Accept the assumptions' });
   await form.getByRole('button', { name: 'All' }).click();

@@ -52,14 +52,13 @@ export const VIEWS: readonly View[] = [
     marker: '.recharts-line',
   },
   { route: '/jobs/:jobId/plan', path: at('plan'), marker: '.compare-table' },
-  {
-    route: '/jobs/:jobId/plan/path',
-    path: at('plan/path?way=bypass-factory-wire'),
-    marker: '.recharts-line',
-  },
   { route: '/jobs/:jobId/plan/desk', path: at('plan/desk?way=processor'), marker: '.recharts-line' },
-  { route: '/jobs/:jobId/plan/setup', path: at('plan/setup'), marker: '.supply-figures' },
   { route: '/jobs/:jobId/plan/finished', path: at('plan/finished'), marker: '.finished-table' },
+  {
+    route: '/jobs/:jobId/plan/finished',
+    path: at('plan/finished?way=bypass-factory-wire&part=place:supply'),
+    marker: '.supply-figures',
+  },
   { route: '/jobs/:jobId/plan/owner', path: at('plan/owner'), marker: '.triggers' },
   { route: '*', path: () => '/somewhere/else', marker: 'h1' },
 ];

@@ -76,11 +76,12 @@ test('from nothing to a kept plan: job, outputs, imports, target, plan, reload',
   const ways = page.locator('.compare-table tbody tr');
   await expect(ways.first()).toContainText('Sum each side');
   expect(await ways.count()).toBeGreaterThan(1);
-  await page.getByRole('link', { name: 'Signal path' }).click();
-  const path = page.getByRole('region', { name: 'Signal path' });
-  await expect(path.locator('.path-row').first()).toContainText('Front left woofer');
-  await expect(path.locator('.path-row').first()).toContainText('Front left tweeter');
-  await expect(path.getByText('phase assumed').first()).toBeVisible();
+  await page.getByRole('link', { name: 'Finished car' }).click();
+  await page.getByRole('button', { name: /^Front set, left/ }).click();
+  const part = page.getByRole('region', { name: 'The chosen part' });
+  await expect(part.locator('.channel-taps')).toContainText('Front left woofer');
+  await expect(part.locator('.channel-taps')).toContainText('Front left tweeter');
+  await expect(part.getByText('phase assumed')).toBeVisible();
   await expect(page.getByText(/needs 100 Hz to 16 kHz, predicted within ±/)).toBeVisible();
   await expect(page.getByText('span if phases are other than thought')).toBeVisible();
   await expect(page.getByText(/polarity is assumed\. If it is the other way round/).first()).toBeVisible();

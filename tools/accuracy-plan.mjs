@@ -243,27 +243,17 @@ function corrections(core, sim) {
   return { right, sections, median: worst[CURVES >> 1], most: worst[CURVES - 1] };
 }
 
-/** Every mistake with the rule that must catch it, and the same plan done right. */
-function hazards(core, sim) {
-  const devices = sim.demoLibrary();
-  const inputs = new Map(
-    sim.DEMO_CARS.map((car) => [car.id, core.planInputOf(sim.viewOfCar(car), { devices })]),
-  );
+/** Every mistake with the rule that must catch it, and the same plan done right, entered as records and read as every job is. */
+function hazards(sim) {
   return sim.HAZARDS.map((hazard) => {
-    const errors = (change) => {
-      const made = structuredClone({
-        input: inputs.get(hazard.car),
-        strategy: hazard.strategy,
-        changes: core.NO_CHANGES,
-      });
-      change(made);
-      const plan = core.rework(made.input, made.strategy, made.changes);
+    const errors = (which) => {
+      const plan = sim.planOfCase(sim.caseOf(hazard, which));
       return plan ? plan.remarks.filter((r) => r.severity === 'error').map((r) => r.rule) : ['refused'];
     };
     return {
       ...hazard,
-      rejected: errors(hazard.wrong).includes(hazard.rule),
-      accepted: errors(hazard.right).length === 0,
+      rejected: errors('wrong').includes(hazard.rule),
+      accepted: errors('right').length === 0,
     };
   });
 }
@@ -274,7 +264,7 @@ export function planAccuracy(core, sim) {
   const near = behind.filter((b) => b <= 0.2).length;
   const recorded = recordedSums(core, sim);
   const eq = corrections(core, sim);
-  const table = hazards(core, sim);
+  const table = hazards(sim);
   const yes = (v) => (v ? 'yes' : 'NO');
   return `## Plan
 

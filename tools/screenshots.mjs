@@ -124,17 +124,18 @@ async function views(browser, address, theme, size) {
   await take('live');
   await go(`/jobs/${id}/plan`, '.compare-table');
   await take('plan');
-  await go(`/jobs/${id}/plan/path`, '.recharts-line');
-  await take('plan-path', other);
   await go(`/jobs/${id}/plan/finished`, '.finished-table');
   await take('finished-car');
+  await page.getByRole('button', { name: /^Front set, left/ }).click();
+  await page.locator('.recharts-line').first().waitFor();
+  await take('channel', other);
   await go(`/jobs/${id}/plan/desk?way=processor`, '.equaliser');
   await take('summing-desk');
   if (elsewhere) {
-    await go(`/jobs/${id}/plan/path?way=bypass-factory-wire`, '.recharts-line');
+    await go(`/jobs/${id}/plan/finished?way=bypass-factory-wire`, '.finished-table');
     await take('plan-broken');
-    await go(`/jobs/${id}/plan/setup`, '.supply-figures');
-    await take('plan-setup');
+    await go(`/jobs/${id}/plan/finished?part=place:supply`, '.supply-figures');
+    await take('plan-supply');
     await go(`/jobs/${id}/plan/owner`, '.triggers');
     await take('plan-owner');
   }

@@ -1,5 +1,6 @@
 import { type DynamicModule, Module } from '@nestjs/common';
 import { CapturesModule } from './captures/captures.module.ts';
+import { ChaptersModule } from './chapters/chapters.module.ts';
 import { ChecksModule } from './checks/checks.module.ts';
 import { ComputeModule } from './compute/compute.module.ts';
 import { ConnectorsModule } from './connectors/connectors.module.ts';
@@ -39,6 +40,7 @@ export class AppModule {
         PairsModule,
         CapturesModule,
         RecordingsModule,
+        ChaptersModule,
         ChecksModule,
         TargetsModule,
         PhotosModule,

@@ -25,6 +25,7 @@ const LANDED: Record<string, string> = {
   '011-events.ts': 'b6e68e3c4fb9c7bb9efe8eaf8de8e4ad11e2e5b8ee769c09099aeff1e0966356',
   '012-reading-kinds.ts': '2dedfd2af3149701b0963d2386e939f0b827411a07abf11e7b7aa02b18136690',
   '013-plan-revisions.ts': '8c1faf894ffe8f05d6cc9fb69dbb2a669e73d59c490efa0400d719443fc4b66f',
+  '014-chapters-and-models.ts': '824a20bbf8e7ed5b324861b47b73cc0cd7c5842844170cbcb94cbb36595250f5',
   'helpers.ts': '2b8bb186ebe48750660c71e2eb26f4313a360b266a1f44be1fe85a385262cd67',
 };
 
@@ -157,7 +158,12 @@ describe('rows in place', () => {
       // The first revision of a plan of its own; what it was worked out from was noted otherwise.
       const [plan] = view.plans;
       expect(plan).toMatchObject({ name: 'Kept', revision: 1, agreedAt: null, fingerprint: null });
-      expect([plan.seriesId === plan.id, plan.proposal.strategy]).toEqual([true, 'convert']);
+      const before13 = name <= '013-plan-revisions';
+      expect([plan.seriesId === plan.id, plan.proposal.strategy]).toEqual([before13, 'convert']);
+      // A model that was chosen by its name is still chosen, until it is chosen anew by its id.
+      const named = [{ deviceId: null, device: 'Merlin S8' }];
+      const chosen = [plan.proposal, ...view.drafts].map(({ changes }) => changes.boxes);
+      expect(chosen).toEqual(before13 ? [[]] : [named, named]);
       // Those of outputs, where the version knew none: a line has none, and two coils are one speaker's.
       expect(view.speakers.length).toBe(name <= '010-output-ends' ? pairs.length - 2 : 1);
       // A write of today stands beside them, and the whole goes through a file.
@@ -254,6 +260,8 @@ describe('files of every version that was ever written', () => {
       'v4-tarnholt-ferry-7',
       'v5-tarnholt-ferry-7',
       'v7-tarnholt-ferry-7',
+      'v8-orvane-tessel-coupe',
+      'v9-tarnholt-ferry-7',
     ]) {
       const bytes = new Uint8Array(fixtures[`${name}.json`]);
       const { status, body } = await app.jobFile<Job>(bytes);
@@ -263,7 +271,7 @@ describe('files of every version that was ever written', () => {
         units: { pairs: unknown[] }[];
       };
       const { file } = await app.fileOf(body.id);
-      expect(file.job).toEqual(old.job);
+      expect(file.job).toEqual({ chapter: 'before', ...old.job });
       expect(file.units.map((u) => u.pairs.length)).toEqual(old.units.map((u) => u.pairs.length));
       // What came from a file was never heard here.
       const { recordings } = await app.view(body.id);

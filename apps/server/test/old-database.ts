@@ -269,12 +269,15 @@ interface PlanRows {
   targetId: string;
 }
 
+const BY_NAME = { setup: {}, feeds: [], loads: [], boxes: ['Merlin S8'], inserts: [] };
+
 async function fillPlan(knex: Knex, { jobId, pairId, captureId, targetId }: PlanRows): Promise<void> {
   const tap = { pairId, captureId, inverted: false, gainDb: 0 };
   const feed = { targetId, side: 'mono', device: 'converter', taps: [tap], correction: [], boostDb: 0 };
   const shown = { need: { lowHz: 80, highHz: 16_000 }, levelDb: [0, -3], span: null, phase: 'measured' };
   const sums = { withinDb: 1, covers: true, missing: [] };
   const early = (await knex.schema.hasTable('devices')) ? 'convert' : 'single';
+  const drafted = await knex.schema.hasTable('drafts');
   const proposal = {
     strategy: early,
     title: 'One output each',
@@ -284,7 +287,16 @@ async function fillPlan(knex: Knex, { jobId, pairId, captureId, targetId }: Plan
     feeds: [{ ...feed, ...shown, ...sums }],
     reasons: [],
     remarks: [],
+    // Chosen by name until a chosen model was named by its id.
+    ...(drafted && { changes: BY_NAME }),
   };
+  if (drafted) {
+    const states = [
+      { changes: { ...BY_NAME, boxes: [] }, planId: null },
+      { changes: BY_NAME, planId: null },
+    ];
+    await knex('drafts').insert({ job_id: jobId, strategy: early, states: JSON_OF(states), at: 1 });
+  }
   const planId = await insert(knex, 'plans', {
     job_id: jobId,
     series_id: randomUUID(),

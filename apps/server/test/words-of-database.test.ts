@@ -8,6 +8,9 @@ beforeAll(async () => {
 });
 afterAll(() => app.stop());
 
+const CHAPTERS = Object.fromEntries(
+  ['jobs', 'readings', 'captures', 'recordings', 'checks'].map((t) => [`${t}.chapter`, core.CHAPTERS]),
+);
 const CHANNEL = {
   side: core.sideSchema.options,
   axle: core.axleSchema.options,
@@ -19,6 +22,7 @@ const capture = core.captureFieldsSchema.shape;
 
 /** The words that the model knows, by the column that keeps them. */
 const MODEL: Record<string, readonly (string | number)[]> = {
+  ...CHAPTERS,
   'units.kind': core.unitFieldsSchema.shape.kind.options,
   'pairs.side': CHANNEL.side,
   'pairs.axle': CHANNEL.axle,

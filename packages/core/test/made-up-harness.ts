@@ -31,10 +31,10 @@ export const madeConnector = (part: Partial<Connector> = {}): Connector => ({
 
 type View = Omit<HarnessView, 'simulation'>;
 
-/** @param withdrawn ids of readings that do not count */
+/** @param withdrawn, later ids of readings that do not count, as they were withdrawn or taken on a later visit */
 export const madeView = (
   readings: readonly HarnessReading[] = [],
-  part: Partial<Omit<View, 'readings'>> & { withdrawn?: readonly string[] } = {},
+  part: Partial<Omit<View, 'readings'>> & { withdrawn?: readonly string[]; later?: readonly string[] } = {},
 ): View => ({
   connectors: part.connectors ?? [madeConnector()],
   sheets: part.sheets ?? [],
@@ -44,6 +44,7 @@ export const madeView = (
     confirmed: false,
     simulated: false,
     takenAt: `2026-11-03T10:00:${String(n).padStart(2, '0')}.000Z`,
+    chapter: part.later?.includes(r.id) ? ('later' as const) : ('before' as const),
     withdrawnAt: part.withdrawn?.includes(r.id) ? '2026-11-03T11:00:00.000Z' : null,
   })),
 });

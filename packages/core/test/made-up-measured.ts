@@ -55,6 +55,7 @@ export const madeCapture = (
   noiseTiltDb: 0,
   silenceDb: null,
   repairs: [],
+  chapter: 'before',
   withdrawnAt: null,
   pins: [],
   analysis,
@@ -95,6 +96,7 @@ export const madeCheck = (pairId: string | null, body: CheckBody, part: Partial<
   body,
   note: '',
   takenAt: WHEN,
+  chapter: 'before',
   withdrawnAt: null,
   ...part,
 });
@@ -132,6 +134,7 @@ export const madeRecording = (
   note: '',
   sha256: '0'.repeat(64),
   takenAt: WHEN,
+  chapter: 'before',
   withdrawnAt: null,
   fromFile: false,
   repairs: [],

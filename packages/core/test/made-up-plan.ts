@@ -334,14 +334,15 @@ export function madePlan(made: MadePlan = {}): PlanInContext {
   };
 }
 
-/** What a remark must say: severity, rule, words of its text, and where it is settled (`listen/clean`). */
+/** What a remark must say: severity, rule, words of its text, and where it is settled (`listen/clean`, `setup/supply`). */
 export function verdict(
   severity: Severity,
   rule: string,
   text: string | RegExp,
   more: { settle?: string; remedy?: string; pairId?: string | null; targetId?: string | null } = {},
 ): Remark {
-  const [stage, test = null] = more.settle?.split('/') ?? [];
+  const [stage, where = null] = more.settle?.split('/') ?? [];
+  const place = stage === 'setup' ? { test: null, place: where } : { test: where };
   return expect.objectContaining({
     severity,
     rule,
@@ -349,7 +350,7 @@ export function verdict(
       typeof text === 'string' ? new RegExp(text.replace(/[()+?.]/g, '\\$&')) : text,
     ),
     remedy: more.remedy === undefined ? null : expect.stringContaining(more.remedy),
-    settle: stage === undefined ? null : { stage, test },
+    settle: stage === undefined ? null : { stage, ...place },
     pairId: more.pairId ?? null,
     targetId: more.targetId ?? null,
   }) as Remark;

@@ -1,9 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import {
   ANALYSIS_VERSION,
+  CHAPTER_WORD,
   type Capture,
   type CaptureFields,
   type CaptureOutline,
+  type Chapter,
   LIMITS,
   type LevelKind,
   limitWords,
@@ -12,13 +14,22 @@ import {
   type ResponseAnalysis,
 } from '@ulpen/core';
 import type { Knex } from 'knex';
+import { chapterNow } from '../database/chapter-now.ts';
 import { assertRoom } from '../database/limits.ts';
 import { found, fromRow, packNumbers, toRow, unpackNumbers } from '../database/rows.ts';
 import { setWithdrawn } from '../database/withdraw.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 
 /** What tells whether a capture counts, of `captures as c`. */
-const OUTLINE = ['c.id', 'c.pair_id', 'c.load', 'c.volume_step', 'c.situation', 'c.withdrawn_at'];
+const OUTLINE = [
+  'c.id',
+  'c.pair_id',
+  'c.load',
+  'c.volume_step',
+  'c.situation',
+  'c.chapter',
+  'c.withdrawn_at',
+];
 /** Everything of a capture but its points. */
 const SUMMARY = [
   'c.id',
@@ -33,6 +44,7 @@ const SUMMARY = [
   'c.note',
   'c.repairs',
   'c.imported_at',
+  'c.chapter',
   'c.withdrawn_at',
   'c.points',
   'c.recording_id',
@@ -58,6 +70,7 @@ export interface NewCapture extends CaptureFields {
   /** noise floor at 1 kHz from a recording of silence, dB */
   silenceDb?: number | null;
   importedAt?: string;
+  chapter?: Chapter;
   withdrawnAt?: string | null;
   pins?: Pin[];
 }
@@ -98,7 +111,7 @@ export class CapturesRepository {
     await assertPointsFit(db, jobId, response.frequencyHz.length);
     const [row] = await db('captures')
       .insert({
-        ...toRow(fields),
+        ...toRow({ chapter: chapterNow(db, jobId), ...fields }),
         ...judgement(analysis),
         repairs: JSON.stringify(repairs),
         points: response.frequencyHz.length,
@@ -179,11 +192,16 @@ export class CapturesRepository {
 
   /** Makes this one count for its output; what was pinned before stays in the record as withdrawn. */
   async pin(db: Knex, id: string, because: string): Promise<Capture> {
-    const { pairId, withdrawnAt } = await this.get(db, id);
+    const { pairId, withdrawnAt, chapter } = await this.get(db, id);
     if (withdrawnAt !== null)
       throw ProblemError.conflict(
         'Withdrawn',
         'This capture was withdrawn as a mistake. Restore it before you pin it.',
+      );
+    if (chapter !== 'before')
+      throw ProblemError.conflict(
+        'Not of the factory system',
+        `This capture was taken ${CHAPTER_WORD[chapter]}. Only what was measured before it can count: move it there if it was.`,
       );
     await assertRoom(db, 'pinsOfCapture', { table: 'pins', where: { capture_id: id } });
     const own = db('captures').where({ pair_id: pairId }).select('id');

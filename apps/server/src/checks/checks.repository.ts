@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { Check, CheckFields } from '@ulpen/core';
 import type { Knex } from 'knex';
+import { chapterNow } from '../database/chapter-now.ts';
 import { assertRoom } from '../database/limits.ts';
 import { fromRow, toRow } from '../database/rows.ts';
 import { setWithdrawn } from '../database/withdraw.ts';
 
-export type NewCheck = CheckFields & Partial<Pick<Check, 'takenAt' | 'withdrawnAt'>>;
+export type NewCheck = CheckFields & Partial<Pick<Check, 'takenAt' | 'withdrawnAt' | 'chapter'>>;
 
 @Injectable()
 export class ChecksRepository {
@@ -15,7 +16,7 @@ export class ChecksRepository {
     await assertRoom(db, 'checksOfJob', { table: 'checks', where, adding: checks.length, field: 'checks' });
     if (checks.length === 0) return [];
     const rows = await db('checks')
-      .insert(checks.map((c) => toRow({ jobId, ...c })))
+      .insert(checks.map((c) => toRow({ jobId, chapter: chapterNow(db, jobId), ...c })))
       .returning('*');
     return rows.map((row) => fromRow<Check>(row));
   }

@@ -3,7 +3,7 @@ import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import {
   analyseCapture,
-  betweenOutputs,
+  betweenChannels,
   type BetweenOutputs,
   type ColumnChoice,
   ColumnError,
@@ -103,22 +103,6 @@ const judged = (pair: FilePair): ReadPair => ({
 
 const inputOf = ({ job, devices, preferences, harness }: PlanQuestion) =>
   planInputOf(job, { devices, preferences, harness: harnessFactsOf(job, harness) });
-
-function twoOutputs(
-  result: RecordingResult,
-  analyses: readonly ResponseAnalysis[],
-  skew: number,
-): BetweenOutputs | null {
-  const [first, second] = analyses;
-  if (!result.common || !first || !second) return null;
-  if (result.faults.some((f) => f.kind === 'same-channels' || f.kind === 'one-channel-silent')) return null;
-  return betweenOutputs({
-    spectrum: result.common,
-    aligned: result.aligned,
-    analyses: [first, second],
-    skew,
-  });
-}
 
 /** Everything that runs on a worker thread: core's own functions on plain data, or on a file that was taken in. */
 export const TASKS = {
@@ -247,7 +231,7 @@ export const TASKS = {
         noiseTiltDb: WHITE_NOISE_TILT_DB,
       }),
     );
-    return { analyses, between: twoOutputs(result, analyses, skew) };
+    return { analyses, between: betweenChannels(result, analyses, skew) };
   },
 };
 export type Tasks = typeof TASKS;

@@ -12,6 +12,7 @@ import * as outputEnds from './migrations/010-output-ends.ts';
 import * as events from './migrations/011-events.ts';
 import * as readingKinds from './migrations/012-reading-kinds.ts';
 import * as planRevisions from './migrations/013-plan-revisions.ts';
+import * as chaptersAndModels from './migrations/014-chapters-and-models.ts';
 
 export const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
@@ -27,6 +28,7 @@ export const MIGRATIONS: Record<string, Knex.Migration> = {
   '011-events': events,
   '012-reading-kinds': readingKinds,
   '013-plan-revisions': planRevisions,
+  '014-chapters-and-models': chaptersAndModels,
 };
 
 const sourceOf = (names: readonly string[]) => ({

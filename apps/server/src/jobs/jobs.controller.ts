@@ -2,6 +2,8 @@ import { Body, Controller, Delete, Get, Post, Put, Query, Res } from '@nestjs/co
 import { ApiQuery, ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
   type Job,
+  type ChapterChange,
+  chapterChangeSchema,
   jobChangeSchema,
   type JobFields,
   jobFieldsSchema,
@@ -147,6 +149,18 @@ export class JobsController {
     @Body({ schema: jobChangeSchema }) { version, ...fields }: JobFields & { version: number },
   ): Promise<Job> {
     return this.db.inJob(id, by, (trx) => this.jobs.change(trx, id, version, fields));
+  }
+
+  /** The work goes on: what is measured from now on belongs to the next chapter. */
+  @Put(':id/chapter')
+  @ApiResponse({ status: 200, standardSchema: jobSchema })
+  @Problems(400, 404, 409)
+  setChapter(
+    @Id('job') id: string,
+    @By('job.chapter') by: Actor,
+    @Body({ schema: chapterChangeSchema }) { version, chapter }: ChapterChange,
+  ): Promise<Job> {
+    return this.db.inJob(id, by, (trx) => this.jobs.change(trx, id, version, { chapter }));
   }
 
   /** The only erasure there is: the job with everything of it. */

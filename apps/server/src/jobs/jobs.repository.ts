@@ -32,13 +32,13 @@ const OUTPUTS = `
   join pairs p on p.unit_id = u.id and p.retired_at is null
   left join lateral (
     select json_agg(json_build_object(
-      'id', k.id, 'load', k.load, 'volumeStep', k.volume_step, 'situation', k.situation, 'withdrawnAt', null,
+      'id', k.id, 'load', k.load, 'volumeStep', k.volume_step, 'situation', k.situation, 'chapter', k.chapter, 'withdrawnAt', null,
       'pins', case when n.id is null then '[]'::json
         else json_build_array(json_build_object('because', n.because, 'takenAt', n.taken_at, 'withdrawnAt', null)) end,
       'lowHz', k.low_hz, 'highHz', k.high_hz
     ) order by k.imported_at desc, k.position desc) as captures
     from captures k left join pins n on n.capture_id = k.id and n.withdrawn_at is null
-    where k.pair_id = p.id and k.withdrawn_at is null
+    where k.pair_id = p.id and k.withdrawn_at is null and k.chapter = 'before'
   ) c on true
   where u.job_id = any(?) and u.retired_at is null
   group by u.job_id`;
@@ -54,9 +54,9 @@ const FIND_STATE = `
   select count(distinct c.id)::int as connectors,
     count(v.id) filter (where not v.empty)::int as wires,
     count(v.id) filter (where not v.empty and not exists (
-      select 1 from readings r where r.withdrawn_at is null and r.cavity_id = v.id
+      select 1 from readings r where r.withdrawn_at is null and r.chapter = 'before' and r.cavity_id = v.id
     ) and not exists (
-      select 1 from readings r where r.withdrawn_at is null and r.other_cavity_id = v.id
+      select 1 from readings r where r.withdrawn_at is null and r.chapter = 'before' and r.other_cavity_id = v.id
     ))::int as untouched
   from units u join connectors c on c.unit_id = u.id join cavities v on v.connector_id = c.id
   where u.job_id = ? and u.retired_at is null and c.retired_at is null and v.retired_at is null`;
@@ -101,11 +101,16 @@ export class JobsRepository {
     return fromRow<Job>(found(await db('jobs').where({ id }).first(), 'job'));
   }
 
-  add(db: Knex, fields: JobFields & { createdAt?: string }): Promise<Job> {
+  add(db: Knex, fields: JobFields & Partial<Pick<Job, 'createdAt' | 'chapter'>>): Promise<Job> {
     return this.table.insert(db, fields);
   }
 
-  async change(db: Knex, id: string, version: number, fields: JobFields): Promise<Job> {
+  async change(
+    db: Knex,
+    id: string,
+    version: number,
+    fields: JobFields | Pick<Job, 'chapter'>,
+  ): Promise<Job> {
     const current = await this.get(db, id);
     if (current.version !== version) throw ProblemError.stale('job', current);
     const [row] = await db('jobs')

@@ -47,7 +47,7 @@ export async function placedEnds(db: Knex, jobId: string): Promise<Map<string, E
     .whereIn('cavity_id', cavityIds)
     .andWhere({ kind: 'seen', withdrawn_at: null })
     .orderBy('place')
-    .select('cavity_id as cavityId', 'observation', 'withdrawn_at as withdrawnAt');
+    .select('cavity_id as cavityId', 'observation', 'chapter', 'withdrawn_at as withdrawnAt');
   const claims = await db('claims as c')
     .join('sheets as s', 's.id', 'c.sheet_id')
     .whereIn('c.cavity_id', cavityIds)

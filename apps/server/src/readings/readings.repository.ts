@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import type { Creating, Reading, ReadingFields } from '@ulpen/core';
+import type { Chapter, Creating, Reading, ReadingFields } from '@ulpen/core';
 import type { Knex } from 'knex';
+import { chapterNow } from '../database/chapter-now.ts';
 import { assertRoom } from '../database/limits.ts';
 import { found, fromRow } from '../database/rows.ts';
 import { setWithdrawn } from '../database/withdraw.ts';
@@ -14,12 +15,14 @@ const COLUMNS = [
   'entered',
   'confirmed',
   'simulated',
+  'chapter',
   'taken_at',
   'withdrawn_at',
 ];
 
 export type NewReading = Creating<ReadingFields> & {
   simulated: boolean;
+  chapter?: Chapter;
   takenAt?: string;
   withdrawnAt?: string | null;
 };
@@ -90,6 +93,7 @@ export class ReadingsRepository {
       entered: r.entered,
       confirmed: r.confirmed,
       simulated: r.simulated,
+      chapter: r.chapter ?? chapterNow(db, jobId),
       ...(r.takenAt && { taken_at: r.takenAt }),
       withdrawn_at: r.withdrawnAt ?? null,
     }));

@@ -1,12 +1,16 @@
 import { Injectable } from '@nestjs/common';
 import type { RecordingOutline, RecordingRecord, Response } from '@ulpen/core';
 import type { Knex } from 'knex';
+import { chapterNow } from '../database/chapter-now.ts';
 import { assertRoom } from '../database/limits.ts';
 import { found, fromRow, toRow } from '../database/rows.ts';
 import { setWithdrawn } from '../database/withdraw.ts';
 
-export type NewRecording = Omit<RecordingRecord, 'id' | 'jobId' | 'takenAt' | 'withdrawnAt' | 'fromFile'> &
-  Partial<Pick<RecordingRecord, 'takenAt' | 'withdrawnAt' | 'fromFile'>>;
+export type NewRecording = Omit<
+  RecordingRecord,
+  'id' | 'jobId' | 'takenAt' | 'withdrawnAt' | 'fromFile' | 'chapter'
+> &
+  Partial<Pick<RecordingRecord, 'takenAt' | 'withdrawnAt' | 'fromFile' | 'chapter'>>;
 
 @Injectable()
 export class RecordingsRepository {
@@ -18,7 +22,7 @@ export class RecordingsRepository {
     await assertRoom(db, 'recordingsOfJob', { table: 'recordings', where: { job_id: jobId }, field: 'file' });
     const [row] = await db('recordings')
       .insert({
-        ...toRow({ jobId, ...fields }),
+        ...toRow({ jobId, chapter: chapterNow(db, jobId), ...fields }),
         repairs: JSON.stringify(repairs),
         report: JSON.stringify(report),
         between: between && JSON.stringify(between),
@@ -38,7 +42,7 @@ export class RecordingsRepository {
 
   /** What tells which of them count, and for what. */
   async outlines(db: Knex, jobId: string): Promise<RecordingOutline[]> {
-    const rows = await this.rowsOfJob(db, jobId, ['r.id', 'r.first_pair_id', 'r.withdrawn_at']);
+    const rows = await this.rowsOfJob(db, jobId, ['r.id', 'r.first_pair_id', 'r.chapter', 'r.withdrawn_at']);
     return rows.map((row) => fromRow<RecordingOutline>(row));
   }
 
@@ -72,14 +76,16 @@ export class RecordingsRepository {
     return rows.map((row) => fromRow<RecordingRecord>(row));
   }
 
-  /** The newest live recording of silence of each output, made with the same calibration. */
+  /** The newest live recording of silence of each output, made in the same chapter with the same calibration. */
   async silences(
     db: Knex,
+    jobId: string,
     pairIds: readonly string[],
     voltsAtFullScale: number,
   ): Promise<Map<string, Response>> {
     const rows = await db('recordings')
       .where({ played: 'silence', withdrawn_at: null, volts_at_full_scale: voltsAtFullScale })
+      .andWhere('chapter', chapterNow(db, jobId))
       .andWhere((q) => q.whereIn('first_pair_id', [...pairIds]).orWhereIn('second_pair_id', [...pairIds]))
       .orderBy('taken_at');
     const found = new Map<string, Response>();

@@ -62,7 +62,7 @@ export class RecordingsService {
       ]);
     const levelKind = levelKindOf(fields.played);
     const { voltsAtFullScale } = fields;
-    const floors = await this.floors(outputs, voltsAtFullScale);
+    const floors = await this.floors(jobId, outputs, voltsAtFullScale);
     const { analyses, between } = await this.pool.run(
       'judgeRecording',
       { result, floors, levelKind, skew: fields.skew },
@@ -108,11 +108,14 @@ export class RecordingsService {
 
   /** Noise floor of each output from silence, dB re full scale; without calibration nothing says that both agree. */
   private async floors(
+    jobId: string,
     outputs: readonly string[],
     voltsAtFullScale: number | null,
   ): Promise<(number | null)[]> {
     if (voltsAtFullScale === null) return outputs.map(() => null);
-    const silences = await this.db.read((db) => this.recordings.silences(db, outputs, voltsAtFullScale));
+    const silences = await this.db.read((db) =>
+      this.recordings.silences(db, jobId, outputs, voltsAtFullScale),
+    );
     return outputs.map((id) => {
       const silence = silences.get(id);
       return silence ? silenceFloor(silence) : null;

@@ -6,9 +6,10 @@ import { routes } from './routes.tsx';
 // What the routes draw needs a browser; where they lead does not.
 vi.mock('../features/jobs/JobListPage.tsx', () => ({ JobListPage: () => null }));
 
-/** Whole paths of all that draws a view. */
+/** Whole paths of all that draws a view; what has a loader only leads on. */
 function leaves(list: readonly RouteObject[], above = ''): string[] {
-  return list.flatMap(({ path = '', index, children }) => {
+  return list.flatMap(({ path = '', index, children, loader }) => {
+    if (loader) return [];
     const own = path.startsWith('/') || above === '' ? path : path === '' ? above : `${above}/${path}`;
     return children ? leaves(children, own) : [index ? above : own];
   });

@@ -1,4 +1,4 @@
-import { Navigate, type RouteObject } from 'react-router';
+import { Navigate, redirect, type RouteObject } from 'react-router';
 import { JobListPage } from '../features/jobs/JobListPage.tsx';
 import { PageFault } from './PageFault.tsx';
 
@@ -29,14 +29,17 @@ const LISTEN_VIEWS: RouteObject[] = [
   },
 ];
 
+/** Addresses that were views of their own once, and lead to what shows it now. */
+const MOVED: RouteObject[] = ['path', 'setup'].map((path) => ({
+  path,
+  loader: ({ request }) => redirect(`../finished${new URL(request.url).search}`),
+}));
+
 const PLAN_VIEWS: RouteObject[] = [
+  ...MOVED,
   {
     index: true,
     lazy: async () => ({ Component: (await import('../features/plan/ComparePage.tsx')).ComparePage }),
-  },
-  {
-    path: 'path',
-    lazy: async () => ({ Component: (await import('../features/plan/PathPage.tsx')).PathPage }),
   },
   {
     path: 'finished',
@@ -45,10 +48,6 @@ const PLAN_VIEWS: RouteObject[] = [
   {
     path: 'desk',
     lazy: async () => ({ Component: (await import('../features/plan/DeskPage.tsx')).DeskPage }),
-  },
-  {
-    path: 'setup',
-    lazy: async () => ({ Component: (await import('../features/plan/SetupPage.tsx')).SetupPage }),
   },
   {
     path: 'owner',

@@ -131,6 +131,7 @@ describe('where a capture comes from', () => {
     recordingId: null,
     noiseTiltDb: 0,
     repairs: [],
+    chapter: 'before',
     withdrawnAt: null,
     pins: [],
     analysis: analysis('band-pass', 300, 3000),

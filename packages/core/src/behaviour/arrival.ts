@@ -1,3 +1,4 @@
+import { tellsOfFactory } from '../model/chapter.ts';
 import type { RecordingRecord } from '../model/recording.ts';
 import type { Finding } from './finding.ts';
 
@@ -21,7 +22,10 @@ export interface Arrivals {
 /** Two ways to the same output may differ by this, s. */
 const AGREE = 60e-6;
 
-type Recorded = Pick<RecordingRecord, 'id' | 'firstPairId' | 'secondPairId' | 'between' | 'withdrawnAt'>;
+type Recorded = Pick<
+  RecordingRecord,
+  'id' | 'firstPairId' | 'secondPairId' | 'between' | 'chapter' | 'withdrawnAt'
+>;
 
 /**
  * Delay and polarity of all outputs on one scale, from recordings of two at a time: along the fewest recordings from
@@ -31,7 +35,7 @@ type Recorded = Pick<RecordingRecord, 'id' | 'firstPairId' | 'secondPairId' | 'b
  */
 export function arrivalsOf(recordings: readonly Recorded[]): Arrivals[] {
   const links = recordings
-    .filter((r) => r.withdrawnAt === null && r.between?.overlap && r.secondPairId)
+    .filter((r) => tellsOfFactory(r) && r.between?.overlap && r.secondPairId)
     .map((r) => ({
       id: r.id,
       a: r.firstPairId,

@@ -129,6 +129,7 @@ describe('arrivals', () => {
       id: `r${n}`,
       firstPairId: `p${a}`,
       secondPairId: `p${b}`,
+      chapter: 'before' as const,
       withdrawnAt: null,
       between: between(
         truth[b].delay - truth[a].delay,

@@ -1,3 +1,4 @@
+import { tellsOfFactory } from '../model/chapter.ts';
 import { ADDED_SOUNDS, type AddedSound } from '../model/sounds.ts';
 import { type CheckOf, checksOf } from '../model/check.ts';
 import type { RecordingRecord } from '../model/recording.ts';
@@ -46,7 +47,7 @@ export interface JobBehaviour {
 
 /** Everything that a job's captures, recordings and checks tell beyond the bands. */
 export function behaviourOfJob(job: Pick<JobView, 'units' | 'recordings' | 'checks'>): JobBehaviour {
-  const recordings = job.recordings.filter((r) => r.withdrawnAt === null);
+  const recordings = job.recordings.filter(tellsOfFactory);
   const meter = meterLimits(checksOf(job.checks, 'meter-tone'));
   const speakers = job.units.filter((u) => u.kind !== 'radio').flatMap((u) => u.pairs);
   const pairs = job.units.flatMap((unit) =>
@@ -181,7 +182,7 @@ function silencesOf(pairId: string, recordings: readonly RecordingRecord[]): Sil
 }
 
 function loadPair(pair: PairView) {
-  const live = pair.captures.filter((c) => c.withdrawnAt === null);
+  const live = pair.captures.filter(tellsOfFactory);
   for (const open of live.filter((c) => c.load === 'none')) {
     const loaded = live.find(
       (c) =>

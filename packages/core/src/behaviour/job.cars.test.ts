@@ -47,6 +47,7 @@ describe('a job', () => {
       body: { kind: 'level', hz: 1000, volts, volumeStep, signalDb: 0, supplyVolts: null, load: 'speaker' },
       note: '',
       takenAt: '2026-11-03T08:00:00.000Z',
+      chapter: 'before',
       withdrawnAt: null,
     });
     const bare = coupe.units.map((u) => ({ ...u, pairs: u.pairs.map((p) => ({ ...p, captures: [] })) }));

@@ -1,3 +1,4 @@
+import { tellsOfFactory } from '../model/chapter.ts';
 import type { PairView } from '../model/views.ts';
 import type { Capture } from '../model/capture.ts';
 import type { ResponseAnalysis } from '../signal/analyse.ts';
@@ -18,7 +19,7 @@ export interface ResponseAtStep {
  */
 export function capturesByStep({ captures }: Pick<PairView, 'captures'>): Capture[] {
   const live = captures.filter(
-    (c) => c.withdrawnAt === null && c.volumeStep !== null && c.load !== 'none' && usable(c.analysis),
+    (c) => tellsOfFactory(c) && c.volumeStep !== null && c.load !== 'none' && usable(c.analysis),
   );
   const groups = new Map<string, Map<number, Capture>>();
   for (const c of live) {

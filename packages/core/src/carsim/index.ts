@@ -14,5 +14,7 @@ export type * from './wiring/wiring.ts';
 export * from './sound-of-output.ts';
 export * from './varied-behaviour.ts';
 export * from './devices.ts';
+export * from './hazard-case.ts';
 export * from './hazards.ts';
+export * from './recorded-together.ts';
 export * from './view-of-car.ts';

@@ -57,6 +57,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
       sha256: hash(columnsText(response)),
       importedAt: new Date(at).toISOString(),
       recordingId: null,
+      chapter: 'before',
       situation: UNKNOWN_SITUATION,
       silenceDb: null,
       noiseTiltDb: 0,
@@ -71,7 +72,11 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
   return {
     format: JOB_FILE_FORMAT,
     version: JOB_FILE_VERSION,
-    job: { ...car.job, createdAt: new Date(FIRST_CAPTURE - place * BETWEEN_CARS - 3_600_000).toISOString() },
+    job: {
+      ...car.job,
+      createdAt: new Date(FIRST_CAPTURE - place * BETWEEN_CARS - 3_600_000).toISOString(),
+      chapter: 'before',
+    },
     units: car.units.map(({ unit, outputs }, u) => ({
       ...unit,
       key: `u${u + 1}`,
@@ -192,6 +197,7 @@ function foundOnCar(
         entered: observationWords(observation),
         confirmed: false,
         simulated: false,
+        chapter: 'before',
         takenAt: at(n),
         withdrawnAt: null,
       }),

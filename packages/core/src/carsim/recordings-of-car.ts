@@ -76,6 +76,7 @@ export function recordingsOfCar(
       ownDistortion: 0.0004,
       sha256: hash(`${car.id}/${name}`),
       takenAt: at(),
+      chapter: 'before',
       withdrawnAt: null,
       repairs: [],
       report: reportOf(recording.result(), played),
@@ -94,6 +95,7 @@ export function recordingsOfCar(
     ...check,
     note: '',
     takenAt: new Date(start + 600_000 + n * 20_000).toISOString(),
+    chapter: 'before',
     withdrawnAt: null,
   }));
   return { recordings: recordings.reverse(), checks };

@@ -11,9 +11,9 @@ import { variedWiring } from './wiring/varied-wiring.ts';
 import { wiringOfCar } from './wiring/wiring-of-car.ts';
 import { DEMO_CARS } from './cars/index.ts';
 import { HAZARDS } from './hazards.ts';
-import { NO_CHANGES } from '../model/plan.ts';
-import { USUAL_SPEAKER } from '../model/target.ts';
-import { planInput } from '../plan/facts/plan-input.ts';
+import { caseOf } from './hazard-case.ts';
+import type { SimulatedCar } from './simulated-car.ts';
+import { type CarRecords, recordsOfCar } from './view-of-car.ts';
 
 /** Six digits of every number, and every 97th sample of a recording: what differs in the last bits is no other car. */
 function digest(what: unknown): string {
@@ -26,33 +26,14 @@ function digest(what: unknown): string {
   );
   return createHash('sha256').update(text).digest('hex').slice(0, 12);
 }
-/** A car's outputs and targets, unmeasured. */
-const listed = ({ units, targets }: (typeof DEMO_CARS)[number]) =>
-  planInput({
-    devices: demoLibrary(),
-    targets: targets.map((t, i) => ({
-      ...t,
-      speaker: { ...USUAL_SPEAKER, ...t.speaker },
-      id: `t${i}`,
-      jobId: 'j1',
-      version: 1,
-      amplifierId: null,
-    })),
-    pairs: units.flatMap(({ unit, outputs }, u) =>
-      outputs.map(({ pair }, i) => ({
-        ...pair,
-        id: `u${u}p${i}`,
-        unitId: `u${u}`,
-        unitKind: unit.kind,
-        unitName: unit.name,
-        version: 1,
-        ends: [],
-        placeText: '',
-        capture: null,
-        volumeSteps: [],
-      })),
-    ),
-  });
+/** The record of a car that nobody has measured yet. */
+const unmeasured = (car: SimulatedCar): CarRecords => {
+  const bare = structuredClone(car);
+  if (bare.harness) bare.harness.readings = 0;
+  for (const output of bare.units.flatMap((u) => u.outputs))
+    Object.assign(output, { measuredAtSteps: [], tonesAtSteps: [], silences: false });
+  return recordsOfCar(bare);
+};
 const seeds = (n: number) => Array.from({ length: n }, (_, i) => i + 1);
 const SHEETS = ['none', 'right', 'wrong', 'both'] as const;
 
@@ -139,18 +120,22 @@ describe('the simulated cars are those that the accuracy tables were made with',
     ],
     [
       'the mistakes of the trade, and the same things done right',
-      () => {
-        const inputs = new Map(DEMO_CARS.map((car) => [car.id, listed(car)]));
-        return HAZARDS.map(({ car, strategy, rule, what, ...changes }) => {
-          const made = (change: 'wrong' | 'right') => {
-            const given = structuredClone({ input: inputs.get(car)!, strategy, changes: NO_CHANGES });
-            changes[change](given);
-            return given;
+      () =>
+        HAZARDS.map((hazard) => {
+          const entered = (which: 'wrong' | 'right') => {
+            const { job, devices: _, ...rest } = caseOf(hazard, which, unmeasured);
+            return {
+              ...rest,
+              targets: job.targets,
+              intake: job.intake,
+              brief: job.brief,
+              checks: job.checks,
+            };
           };
-          return { rule, what, wrong: made('wrong'), right: made('right') };
-        });
-      },
-      '587b33076e5e',
+          const { rule, what } = hazard;
+          return { rule, what, wrong: entered('wrong'), right: entered('right') };
+        }),
+      '3812d70f0bdf',
     ],
   ])('%s', (_, make, known) => {
     expect(digest(make())).toBe(known);

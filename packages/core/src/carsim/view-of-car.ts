@@ -1,3 +1,5 @@
+import type { HarnessView } from '../model/harness-view.ts';
+import { cavityCount } from '../model/connector.ts';
 import type { JobFile } from '../model/job-file.ts';
 import type { EndView } from '../model/unit.ts';
 import type { JobView } from '../model/views.ts';
@@ -6,9 +8,24 @@ import { analyseResponse } from '../signal/analyse.ts';
 import { jobFileOfCar } from './job-file-of-car.ts';
 import type { SimulatedCar } from './simulated-car.ts';
 
+/** The whole record of a car: what is in its job, and what was found at its plugs. */
+export interface CarRecords {
+  job: JobView;
+  harness: Omit<HarnessView, 'simulation'>;
+}
+
+const fileOf = (car: SimulatedCar): JobFile => jobFileOfCar(car, 0, () => '0'.repeat(64));
+
 /** A demo car as a job is seen, with its keys for ids. */
-export function viewOfCar(car: SimulatedCar): JobView {
-  const file = jobFileOfCar(car, 0, () => '0'.repeat(64));
+export const viewOfCar = (car: SimulatedCar): JobView => jobOf(fileOf(car));
+
+/** The same with its plugs, readings and sheets. */
+export function recordsOfCar(car: SimulatedCar): CarRecords {
+  const file = fileOf(car);
+  return { job: jobOf(file), harness: harnessOfFile(file) };
+}
+
+const jobOf = (file: JobFile): JobView => {
   return {
     ...file.job,
     id: 'j1',
@@ -44,7 +61,25 @@ export function viewOfCar(car: SimulatedCar): JobView {
     recordings: file.recordings.map((r) => ({ ...r, id: r.key, jobId: 'j1', fromFile: false })),
     checks: file.checks.map((c, n) => ({ ...c, id: `h${n}`, jobId: 'j1' })),
   };
-}
+};
+
+const harnessOfFile = ({ units, readings, sheets }: JobFile): CarRecords['harness'] => ({
+  connectors: units.flatMap((unit) =>
+    unit.connectors.map(({ key, retiredAt: _, retiredCavities: __, ...fields }) => ({
+      ...fields,
+      id: key,
+      unitId: unit.key,
+      cavities: Array.from({ length: cavityCount(fields) }, (___, i) => ({
+        id: `${key}:${i + 1}`,
+        number: i + 1,
+        empty: fields.empty.includes(i + 1),
+      })),
+      photos: [],
+    })),
+  ),
+  readings: readings.map((reading, n) => ({ ...reading, id: `x${n + 1}` })),
+  sheets: sheets.map(({ retiredAt: _, ...sheet }, n) => ({ ...sheet, id: `l${n + 1}`, jobId: 'j1' })),
+});
 
 /** Plug, number and wire of a cavity's key, as the API tells them of an end. */
 function placeOfKey(file: JobFile, key: string): Omit<EndView, 'sign' | 'cavityId'> {

@@ -1,3 +1,4 @@
+import { tellsOfFactory } from '../model/chapter.ts';
 import type { HarnessView } from '../model/harness-view.ts';
 import type { Role } from '../model/sheet.ts';
 import { channelName, type Standing } from '../model/words.ts';
@@ -41,7 +42,7 @@ export function findingRows(
   );
   const byCavity = new Map<string, HarnessView['readings']>();
   for (const r of view.readings) {
-    if (r.withdrawnAt !== null) continue;
+    if (!tellsOfFactory(r)) continue;
     for (const id of [r.cavityId, r.otherCavityId])
       if (id) byCavity.set(id, [...(byCavity.get(id) ?? []), r]);
   }

@@ -1,10 +1,11 @@
 import { isWarningColoured } from '../model/connector.ts';
+import { tellsOfFactory } from '../model/chapter.ts';
 import type { HarnessView } from '../model/harness-view.ts';
 import type { HarnessInput } from './harness-input.ts';
 import type { Tool } from '../model/intake.ts';
 import { faceOf } from './layout.ts';
 
-/** What mapping needs of a job's record: live readings, and cavities that hold a wire. */
+/** What mapping needs of a job's record: readings of the factory system, and cavities that hold a wire. */
 export function harnessInputOf(view: Omit<HarnessView, 'simulation'>, tools: readonly Tool[]): HarnessInput {
   return {
     connectors: view.connectors.map((c) => {
@@ -21,7 +22,7 @@ export function harnessInputOf(view: Omit<HarnessView, 'simulation'>, tools: rea
         }),
       };
     }),
-    readings: view.readings.filter((r) => r.withdrawnAt === null),
+    readings: view.readings.filter(tellsOfFactory),
     sheets: view.sheets.map(({ id, name, chosenVariant, claims }) => ({ id, name, chosenVariant, claims })),
     tools,
   };

@@ -1,5 +1,4 @@
 import { PAIR_KINDS, type PairKind } from '../readings/likelihood.ts';
-import type { Reading } from '../model/reading.ts';
 import { type Role, ROLES } from '../model/sheet.ts';
 import type { Channel, Standing, Way } from '../model/words.ts';
 import { type ChannelInput, type ChannelBeliefs, channelBeliefs, CHANNELS } from './channels.ts';
@@ -306,7 +305,3 @@ function channelFinding(
       .map(({ channel, probability }) => ({ channel, probability })),
   };
 }
-
-/** Readings that count: a withdrawn one stays in the record but not in the arithmetic. */
-export const liveReadings = <R extends Pick<Reading, 'withdrawnAt'>>(readings: readonly R[]): R[] =>
-  readings.filter((r) => r.withdrawnAt === null);

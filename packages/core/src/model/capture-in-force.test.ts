@@ -11,6 +11,7 @@ interface Taken extends Partial<Omit<Situated, 'situation'>> {
 const capture = ({ situation, ...rest }: Taken): Situated => ({
   load: 'speaker',
   volumeStep: 18,
+  chapter: 'before',
   withdrawnAt: null,
   pins: [],
   ...rest,

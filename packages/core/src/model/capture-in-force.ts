@@ -1,11 +1,15 @@
 import type { Capture, Pin } from './capture.ts';
+import { CHAPTER_WORD, tellsOfFactory } from './chapter.ts';
 import type { Intake } from './intake.ts';
 import type { Reference } from './reference.ts';
 import { ENGINE_WORD, LOAD_WORD, PLAYED_IN_WORD } from './situation.ts';
 import type { Side } from './words.ts';
 
 /** What of a capture decides whether it counts. */
-export type Situated = Pick<Capture, 'id' | 'load' | 'volumeStep' | 'situation' | 'withdrawnAt' | 'pins'>;
+export type Situated = Pick<
+  Capture,
+  'id' | 'load' | 'volumeStep' | 'situation' | 'chapter' | 'withdrawnAt' | 'pins'
+>;
 
 interface Measured<C extends Situated> {
   side: Side;
@@ -34,7 +38,6 @@ export interface CaptureChoice<C extends Situated> {
 const LOADS = ['speaker', 'resistor'] as const;
 /** beyond every step that a radio counts */
 const FAR = 1000;
-const isLive = (c: Situated) => c.withdrawnAt === null;
 type Engine = Capture['situation']['engine'];
 const runs = (engine: Engine): engine is 'idle' | 'raised' => engine === 'idle' || engine === 'raised';
 
@@ -46,7 +49,7 @@ const runs = (engine: Engine): engine is 'idle' | 'raised' => engine === 'idle' 
  */
 export function referenceOf(job: MeasuredJob): HeldReference {
   const { reference } = job.intake;
-  const outputs = job.units.flatMap((u) => u.pairs.map((p) => p.captures.filter(isLive)));
+  const outputs = job.units.flatMap((u) => u.pairs.map((p) => p.captures.filter(tellsOfFactory)));
   const loads = outputs.map((captures) => LOADS.filter((l) => captures.some((c) => c.load === l)));
   const held = { ...reference, load: reference.load ?? most(loads, LOADS) ?? 'speaker' };
   if (reference.volumeStep !== null) return held;
@@ -97,8 +100,10 @@ const stepsAway = (c: Situated, held: HeldReference) =>
  */
 export function chooseCapture<C extends Situated>(job: MeasuredJob, pair: Measured<C>): CaptureChoice<C> {
   const held = referenceOf(job);
-  const live = pair.captures.filter(isLive);
+  const live = pair.captures.filter(tellsOfFactory);
   const others = new Map<string, string>();
+  for (const c of pair.captures)
+    if (c.withdrawnAt === null && c.chapter !== 'before') others.set(c.id, CHAPTER_WORD[c.chapter]);
   const able = live.filter((c) => {
     const why = barrier(c, held);
     if (why !== null) others.set(c.id, why);

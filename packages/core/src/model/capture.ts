@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { LEVEL_KINDS } from '../signal/analyse.ts';
 import { analysisSchema } from './analysis.ts';
+import { chapterSchema } from './chapter.ts';
 import { LIMITS } from './limits.ts';
 import { situationSchema, UNKNOWN_SITUATION } from './situation.ts';
 import { ref } from './ref.ts';
@@ -75,6 +76,7 @@ export const captureSchema = captureFieldsSchema
     /** noise floor at 1 kHz from a recording of silence of the same output, dB; null: none was made */
     silenceDb: decibelSchema.nullable(),
     repairs: repairsSchema,
+    chapter: chapterSchema,
     withdrawnAt: momentSchema.nullable(),
     /** oldest first; withdrawn ones stay in the record, and one of an output's captures at the most has a live one */
     pins: z.array(pinSchema),

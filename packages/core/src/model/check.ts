@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { captureFieldsSchema } from './capture.ts';
+import { chapterSchema, tellsOfFactory } from './chapter.ts';
 import { ADDED_SOUNDS } from './sounds.ts';
 import { situationSchema } from './situation.ts';
 import { ref } from './ref.ts';
@@ -69,20 +70,21 @@ export const checkSchema = checkFieldsSchema
     id: idSchema,
     jobId: idSchema,
     takenAt: momentSchema,
+    chapter: chapterSchema,
     withdrawnAt: momentSchema.nullable(),
   })
   .meta({ id: 'Check' });
 export type Check = z.infer<typeof checkSchema>;
 
-/** The live checks of one kind, with the output each was taken at. */
+/** The checks of one kind that tell of the factory system, of one output or of all. */
 export function checksOf<K extends CheckBody['kind']>(
   checks: readonly Check[],
   kind: K,
   pairId?: string,
 ): CheckOf<K>[] {
-  return checks.flatMap(({ body, withdrawnAt, pairId: own }) =>
-    withdrawnAt === null && body.kind === kind && (pairId === undefined || own === pairId)
-      ? [body as CheckOf<K>]
+  return checks.flatMap((check) =>
+    tellsOfFactory(check) && check.body.kind === kind && (pairId === undefined || check.pairId === pairId)
+      ? [check.body as CheckOf<K>]
       : [],
   );
 }

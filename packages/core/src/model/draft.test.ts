@@ -37,7 +37,7 @@ describe('a draft', () => {
 
   it('is changed in any of its parts', () => {
     expect([NO_CHANGES, step(20)].map(isChanged)).toEqual([false, true]);
-    expect(isChanged({ ...NO_CHANGES, boxes: ['Merlin S8'] })).toBe(true);
+    expect(isChanged({ ...NO_CHANGES, boxes: [{ deviceId: null, device: 'Merlin S8' }] })).toBe(true);
     expect(isChanged({ ...NO_CHANGES, loads: [{ pairId: 'p', load: 'none' }] })).toBe(true);
     expect(isChanged({ ...NO_CHANGES, feeds: [{ targetId: 't', side: 'mono', taps: [] }] })).toBe(true);
   });

@@ -3,7 +3,7 @@ import { idSchema, momentSchema } from './words.ts';
 
 /** What can happen to a job, each by the thing and what is done with it. */
 const HAPPENS = {
-  job: ['add', 'import', 'practise', 'change'],
+  job: ['add', 'import', 'practise', 'change', 'chapter', 'rechapter'],
   unit: ['add', 'change', 'remove', 'restore'],
   connector: ['add', 'copy', 'change', 'remove', 'restore'],
   output: ['add', 'find', 'change', 'remove', 'restore'],
@@ -55,6 +55,8 @@ const VERB_WORD: Record<string, string> = {
   import: 'imported from a file',
   practise: 'started for practice',
   change: 'changed',
+  chapter: 'moved to another chapter',
+  rechapter: 'records moved to another chapter',
   copy: 'copied from another job',
   find: 'taken over from Find',
   probe: 'taken on the practice car',

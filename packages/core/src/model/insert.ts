@@ -22,14 +22,20 @@ const PLACE_WORDS: Record<InsertPlace, string> = {
   speaker: 'between amplifier and speaker',
 };
 
+/** A model that a person chose. */
+export const chosenModelSchema = z.object({
+  /** of the library; null: only the kind is known yet, or it was chosen in another shop's */
+  deviceId: idSchema.nullable().default(null),
+  /** its name then, by which another shop's library is asked */
+  device: requiredLine(60).nullable().default(null),
+});
+export type ChosenModel = z.infer<typeof chosenModelSchema>;
+
 /** A box that a person puts into the way of every channel of a target. */
 export const insertSchema = z
   .object({
     kind: z.enum(INSERT_KINDS),
-    /** of the library; null: only the kind is known yet, or it was chosen in another shop's */
-    deviceId: idSchema.nullable().default(null),
-    /** its name then, by which another shop's library is asked */
-    device: requiredLine(60).nullable().default(null),
+    ...chosenModelSchema.shape,
     targetId: ref('target'),
     at: z.enum(INSERT_PLACES),
   })

@@ -151,6 +151,32 @@ const fromVersion8 = (content: Content): Content => ({
   drafts: [],
 });
 
+/** Version 9 knew no chapters: everything had been measured before the work. It named a chosen model by its name alone. */
+const fromVersion9 = (content: Content): Content => {
+  const before = (records: unknown) => list(records, (item) => ({ chapter: 'before', ...item }));
+  return {
+    ...content,
+    job: isContent(content['job']) ? { chapter: 'before', ...content['job'] } : content['job'],
+    units: withCaptures(content['units'], { chapter: 'before' }),
+    readings: before(content['readings']),
+    recordings: before(content['recordings']),
+    checks: before(content['checks']),
+    plans: list(content['plans'], (plan) =>
+      isContent(plan['proposal']) ? { ...plan, proposal: withModels(plan['proposal']) } : plan,
+    ),
+    drafts: list(content['drafts'], withModels),
+  };
+};
+
+function withModels(way: Content): Content {
+  const changes = way['changes'];
+  if (!isContent(changes) || !Array.isArray(changes['boxes'])) return way;
+  const boxes = changes['boxes'].map((box: unknown) =>
+    typeof box === 'string' ? { deviceId: null, device: box } : box,
+  );
+  return { ...way, changes: { ...changes, boxes } };
+}
+
 const STEPS = [
   fromVersion1,
   fromVersion2,
@@ -160,6 +186,7 @@ const STEPS = [
   fromVersion6,
   fromVersion7,
   fromVersion8,
+  fromVersion9,
 ];
 
 /** A file's content as the newest version has it: what an older version lacks is put in, step by step. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { briefSchema } from './brief.ts';
 import { captureFieldsSchema, noiseTiltSchema, pinSchema, repairsSchema, responseSchema } from './capture.ts';
+import { chapterSchema } from './chapter.ts';
 import { checkFieldsSchema } from './check.ts';
 import { connectorFieldsSchema, photoOnSchema } from './connector.ts';
 import { decisionFieldsSchema } from './decision.ts';
@@ -20,7 +21,7 @@ import { pairFieldsSchema, speakerFieldsSchema, unitFieldsSchema } from './unit.
 import { countSchema, decibelSchema, line, momentSchema, requiredLine, versionSchema } from './words.ts';
 
 export const JOB_FILE_FORMAT = 'ulpen-job';
-export const JOB_FILE_VERSION = 9;
+export const JOB_FILE_VERSION = 10;
 
 /** Inside a file things are named by short keys, so that a file can be taken in any number of times. */
 const some = <S extends z.ZodType>(item: S, limit: LimitName) =>
@@ -29,12 +30,14 @@ const some = <S extends z.ZodType>(item: S, limit: LimitName) =>
 const retired = { retiredAt: momentSchema.nullable().default(null) };
 const versioned = { version: versionSchema, ...retired };
 const taken = { takenAt: momentSchema, withdrawnAt: momentSchema.nullable() };
+const measured = { ...taken, chapter: chapterSchema };
 const sha256 = z.string().regex(/^[0-9a-f]{64}$/, 'SHA-256 in hexadecimal');
 
 const capture = captureFieldsSchema.extend({
   key: keyRef('capture'),
   sha256,
   importedAt: momentSchema,
+  chapter: chapterSchema,
   withdrawnAt: momentSchema.nullable(),
   pins: some(pinSchema, 'pinsOfCapture'),
   repairs: repairsSchema,
@@ -60,7 +63,7 @@ export const jobFileSchema = z
   .object({
     format: z.literal(JOB_FILE_FORMAT),
     version: z.literal(JOB_FILE_VERSION),
-    job: jobFieldsSchema.extend({ createdAt: momentSchema }),
+    job: jobFieldsSchema.extend({ createdAt: momentSchema, chapter: chapterSchema }),
     units: some(
       unitFieldsSchema.extend({
         key: keyRef('unit'),
@@ -92,7 +95,7 @@ export const jobFileSchema = z
     speakers: some(keyed(speakerFieldsSchema).extend(versioned), 'speakersOfJob'),
     intake: intakeSchema,
     readings: some(
-      keyed(readingFieldsSchema).safeExtend({ simulated: z.boolean(), ...taken }),
+      keyed(readingFieldsSchema).safeExtend({ simulated: z.boolean(), ...measured }),
       'readingsOfJob',
     ),
     sheets: some(
@@ -107,14 +110,14 @@ export const jobFileSchema = z
       keyed(recordingFieldsSchema).extend({
         key: keyRef('recording'),
         sha256,
-        ...taken,
+        ...measured,
         repairs: repairsSchema,
         report: recordingReportSchema,
         between: betweenSchema.nullable(),
       }),
       'recordingsOfJob',
     ),
-    checks: some(keyed(checkFieldsSchema).safeExtend(taken), 'checksOfJob'),
+    checks: some(keyed(checkFieldsSchema).safeExtend(measured), 'checksOfJob'),
     simulation: simulationFieldsSchema
       .extend({ taken: countSchema, slips: countSchema, revealed: z.boolean() })
       .nullable(),

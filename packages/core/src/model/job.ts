@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { chapterSchema } from './chapter.ts';
 import { idSchema, line, momentSchema, requiredLine, versionSchema } from './words.ts';
 
 export const jobFieldsSchema = z
@@ -16,6 +17,8 @@ export const jobSchema = jobFieldsSchema
   .extend({
     id: idSchema,
     version: versionSchema,
+    /** what is measured from now on belongs to it */
+    chapter: chapterSchema,
     /** raised by every write to anything of the job */
     revision: z.int().min(0),
     createdAt: momentSchema,
@@ -25,3 +28,9 @@ export const jobSchema = jobFieldsSchema
 export type Job = z.infer<typeof jobSchema>;
 
 export const jobChangeSchema = jobFieldsSchema.extend({ version: versionSchema }).meta({ id: 'JobChange' });
+
+/** The work goes on, or was taken to be further than it is. */
+export const chapterChangeSchema = z
+  .object({ chapter: chapterSchema, version: versionSchema })
+  .meta({ id: 'ChapterChange' });
+export type ChapterChange = z.infer<typeof chapterChangeSchema>;

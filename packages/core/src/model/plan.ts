@@ -2,10 +2,10 @@ import { TRIGGER_SOUNDS } from './sounds.ts';
 import { z } from 'zod';
 import { DEVICE_KINDS } from './device.ts';
 import { finishedCarSchema, soundAfterSchema } from './finished-car.ts';
-import { insertSchema } from './insert.ts';
+import { chosenModelSchema, insertSchema } from './insert.ts';
 import { LIMITS } from './limits.ts';
 import { matterSchema } from './matter.ts';
-import { loadSchema, setupChangeSchema, setupSchema } from './setup.ts';
+import { loadSchema, SETUP_PLACES, setupChangeSchema, setupSchema } from './setup.ts';
 import { ref } from './ref.ts';
 import { idSchema, momentSchema, requiredLine, saidSchema, standingSchema } from './words.ts';
 
@@ -153,11 +153,12 @@ export const remarkSchema = z
     text: saidSchema,
     /** what to do about it */
     remedy: saidSchema.nullable().default(null),
-    /** where the reading is taken that would settle it; a test of Listen by its name */
+    /** where the reading is taken that would settle it, a test of Listen by its name; or where it is set */
     settle: z
       .object({
         stage: z.enum(['intake', 'find', 'listen', 'library', 'setup']),
         test: saidSchema.nullable(),
+        place: z.enum(SETUP_PLACES).optional(),
       })
       .nullable()
       .default(null),
@@ -245,8 +246,8 @@ export const changesSchema = z
       )
       .max(MOST_FEEDS),
     loads: z.array(z.object({ pairId: ref('pair'), load: loadSchema })).max(200),
-    /** a device of the library that is used whether it fits or not, by name */
-    boxes: z.array(requiredLine(60)).max(8).default([]),
+    /** models that are used whether they fit or not, each for its kind */
+    boxes: z.array(chosenModelSchema).max(8, 'at most 8 models').default([]),
     /** boxes in series, in the order in which the signal meets them */
     inserts: z.array(insertSchema).max(32, 'at most 32 inserts').default([]),
   })

@@ -32,10 +32,10 @@ const problemsOf = (content: unknown) => {
 };
 
 describe('files that this program ever wrote', () => {
-  it('are forty, of seven versions and of both shapes of the second', () => {
+  it('are forty-three, of nine versions and of both shapes of the second', () => {
     const names = Object.keys(FIXTURES);
-    expect(names).toHaveLength(40);
-    for (const kind of ['v1-', 'v2-one-walk-in-', 'v2-', 'v3-', 'v4-', 'v5-', 'v6-', 'v7-'])
+    expect(names).toHaveLength(43);
+    for (const kind of ['v1-', 'v2-one-walk-in-', 'v2-', 'v3-', 'v4-', 'v5-', 'v6-', 'v7-', 'v8-', 'v9-'])
       expect(names.some((name) => name.startsWith(kind))).toBe(true);
   });
   it.each(Object.keys(FIXTURES))('%s is read, and comes out of a zip as it went in', (name) => {
@@ -65,6 +65,19 @@ describe('files that this program ever wrote', () => {
     expect(readJobFileBytes(zipSync({ ...entries, 'job.json': json }))).toEqual({
       file: { ...before.read, intake: { ...base.intake, reference: START_REFERENCE } },
     });
+  });
+  it('what version 9 measured was measured before the work, and a model that it named is still named', () => {
+    const read = readJobFileBytes(FIXTURES['v9-tarnholt-ferry-7.json']) as { file: JobFile };
+    const { job, units, readings, recordings, checks, plans, drafts } = read.file;
+    const captures = units.flatMap((u) => u.pairs.flatMap((p) => p.captures));
+    const measured = [job, ...captures, ...readings, ...recordings, ...checks];
+    expect(new Set(measured.map((m) => m.chapter))).toEqual(new Set(['before']));
+    const named = [{ deviceId: null, device: 'Merlin S8' }];
+    expect([...plans.map((p) => p.proposal), ...drafts].map((way) => way.changes.boxes)).toEqual([
+      named,
+      named,
+      named,
+    ]);
   });
   it('the pin of version 7 is the first of a record of pins', () => {
     const old = structuredClone(fileOfVersion7(base).old) as Spoilable;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { kindOf, observationSchema } from '../readings/index.ts';
+import { chapterSchema } from './chapter.ts';
 import { conditionsSchema } from './conditions.ts';
 import { ref } from './ref.ts';
 import { creating, idSchema, line, momentSchema } from './words.ts';
@@ -31,6 +32,7 @@ export const readingSchema = readingFieldsSchema
     id: idSchema,
     /** taken from the simulated car by its simulated meter */
     simulated: z.boolean(),
+    chapter: chapterSchema,
     takenAt: momentSchema,
     withdrawnAt: momentSchema.nullable(),
   })

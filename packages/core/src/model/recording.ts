@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { BetweenOutputs } from '../sound/recording/between.ts';
 import { PLAYED, type RecordingResult } from '../sound/recording/recording.ts';
 import { captureFieldsSchema, captureSchema, repairsSchema } from './capture.ts';
+import { chapterSchema } from './chapter.ts';
 import { LIMITS } from './limits.ts';
 import { ref } from './ref.ts';
 import {
@@ -130,6 +131,7 @@ export const recordingSchema = recordingFieldsSchema
     jobId: idSchema,
     sha256: z.string().regex(/^[0-9a-f]{64}$/),
     takenAt: momentSchema,
+    chapter: chapterSchema,
     withdrawnAt: momentSchema.nullable(),
     /** its report came in a job file, so that nobody here heard the sound */
     fromFile: z.boolean(),

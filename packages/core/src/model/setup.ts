@@ -33,6 +33,10 @@ export const supplySchema = z.object({
   sides: z.enum(['apart', 'together']),
 });
 
+/** Where in the finished car a setting acts. */
+export const SETUP_PLACES = ['turn-on', 'supply', 'ground', 'factory', 'volume'] as const;
+export type SetupPlace = (typeof SETUP_PLACES)[number];
+
 /** Everything of a plan that is not signal: decided by the strategy, open to be changed by hand. */
 export const setupSchema = z
   .object({

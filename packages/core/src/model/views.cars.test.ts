@@ -15,20 +15,22 @@ const outlineOf = (job: JobView): JobOutline => ({
     ...unit,
     pairs: unit.pairs.map((pair) => ({
       ...pair,
-      captures: pair.captures.map(({ id, load, volumeStep, situation, withdrawnAt, pins }) => ({
+      captures: pair.captures.map(({ id, load, volumeStep, situation, chapter, withdrawnAt, pins }) => ({
         id,
         load,
         volumeStep,
         situation,
+        chapter,
         withdrawnAt,
         pins,
       })),
     })),
   })),
-  recordings: job.recordings.map(({ id, firstPairId, secondPairId, withdrawnAt }) => ({
+  recordings: job.recordings.map(({ id, firstPairId, secondPairId, chapter, withdrawnAt }) => ({
     id,
     firstPairId,
     secondPairId,
+    chapter,
     withdrawnAt,
   })),
 });

@@ -14,7 +14,15 @@ import { axleSchema, idSchema, momentSchema, sideSchema, waySchema } from './wor
 
 /** What of a capture tells whether it counts. */
 export const captureOutlineSchema = captureSchema
-  .pick({ id: true, load: true, volumeStep: true, situation: true, withdrawnAt: true, pins: true })
+  .pick({
+    id: true,
+    load: true,
+    volumeStep: true,
+    situation: true,
+    chapter: true,
+    withdrawnAt: true,
+    pins: true,
+  })
   .meta({ id: 'CaptureOutline' });
 export type CaptureOutline = z.infer<typeof captureOutlineSchema>;
 
@@ -38,7 +46,7 @@ export type UnitView = z.infer<typeof unitViewSchema>;
 
 /** What of a recording tells whether it counts, and for what. */
 export const recordingOutlineSchema = recordingSchema
-  .pick({ id: true, firstPairId: true, secondPairId: true, withdrawnAt: true })
+  .pick({ id: true, firstPairId: true, secondPairId: true, chapter: true, withdrawnAt: true })
   .meta({ id: 'RecordingOutline' });
 export type RecordingOutline = z.infer<typeof recordingOutlineSchema>;
 

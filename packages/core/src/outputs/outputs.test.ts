@@ -72,6 +72,7 @@ describe('the place of an output', () => {
   it('the wire of a cavity is the colour seen last and not unsure, else the first claim', () => {
     const seen = (wire: string | null, unsure: boolean, withdrawnAt: string | null = null) => ({
       cavityId: 'k1',
+      chapter: 'before' as const,
       withdrawnAt,
       observation: { kind: 'seen' as const, wire, unsure, size: null, twisted: null, origin: null },
     });
@@ -83,7 +84,8 @@ describe('the place of an output', () => {
         ],
       },
     ];
-    const readings = [seen('BN', false), seen('BK', true), seen('RD', false, '2026-11-02')];
+    const later = { ...seen('WH', false), chapter: 'after' as const };
+    const readings = [seen('BN', false), seen('BK', true), seen('RD', false, '2026-11-02'), later];
     expect(wireAt('k1', readings, sheets)).toEqual({ wire: 'BN', standing: 'measured' });
     expect(wireAt('k1', readings.slice(1), sheets)).toEqual({ wire: 'GN', standing: 'claimed' });
     expect(wireAt('k2', readings, sheets)).toEqual({ wire: null, standing: null });

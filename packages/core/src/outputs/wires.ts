@@ -1,14 +1,17 @@
+import { tellsOfFactory } from '../model/chapter.ts';
 import type { Reading } from '../model/reading.ts';
 import type { Sheet } from '../model/sheet.ts';
 import type { Standing } from '../model/words.ts';
 
-type Readings = readonly Pick<Reading, 'cavityId' | 'observation' | 'withdrawnAt'>[];
+type Readings = readonly Pick<Reading, 'cavityId' | 'observation' | 'chapter' | 'withdrawnAt'>[];
 
-/** The colour that was read last and not unsure. Withdrawn readings do not count. */
+/** The colour that was read last and not unsure. Of the factory system, nothing withdrawn. */
 export function wireOf(readings: Readings): string | null {
   let wire: string | null = null;
-  for (const { observation: o, withdrawnAt } of readings)
-    if (withdrawnAt === null && o.kind === 'seen' && o.wire && !o.unsure) wire = o.wire;
+  for (const reading of readings) {
+    const o = reading.observation;
+    if (tellsOfFactory(reading) && o.kind === 'seen' && o.wire && !o.unsure) wire = o.wire;
+  }
   return wire;
 }
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { START_BRIEF } from '../model/brief.ts';
+import type { FinishedDevice } from '../model/finished-car.ts';
 import type { Equipment, PlanChanges } from '../model/plan.ts';
 import { NO_CHANGES } from '../model/plan.ts';
 import { START_PREFERENCES } from '../model/shop.ts';
@@ -138,41 +139,67 @@ describe('volts of an output at a step', () => {
 });
 
 describe('the chain of turning on', () => {
-  const chain = (turnOn: MadeSetup['turnOn'], equipment: Equipment[], harness?: PlanInput['harness']) =>
+  type Woken = [
+    kind: FinishedDevice['kind'],
+    by: FinishedDevice['wokenBy'] | 'the first',
+    name?: string | null,
+  ];
+  const chain = (turnOn: MadeSetup['turnOn'], devices: Woken[], harness?: PlanInput['harness']) =>
     turnOnSteps(
       { ...SETUP, turnOn: { ...SETUP.turnOn, ...turnOn } },
-      equipment,
+      {
+        devices: devices.map(([kind, by, name = null], n) => ({
+          ...{ id: `d${n}`, kind, entry: null, name, inputs: [], outputs: [] },
+          wokenBy: by === 'the first' ? { deviceId: 'd0' } : by,
+          draws: { sineAmps: 0, musicAmps: 0, idleAmps: 0, asleepAmps: 0 },
+        })),
+      },
       contextWith(harness ? { harness } : {}),
     ).map((s) => `${s.atSeconds} ${s.name}: ${s.says}`);
-  it('amplifiers last, after what comes before them', () => {
-    expect(chain({ by: 'sensing' }, [madeEquipment('processor'), madeEquipment('amplifier')])).toEqual([
+  it('amplifiers last, after what wakes them', () => {
+    expect(
+      chain({ by: 'sensing' }, [
+        ['processor', 'sensing'],
+        ['amplifier', 'the first'],
+      ]),
+    ).toEqual([
       '0 Signal at the inputs: from the tapped outputs',
       '0.5 Processor: turns on first',
-      '2 Amplifiers: after it, from its remote output: no thump',
+      '2 Amplifier: after it, from its remote output: no thump',
     ]);
     expect(
       chain({ by: 'offset', delaySeconds: 0.1 }, [
-        madeEquipment('converter'),
-        madeEquipment('data-interface'),
-        madeEquipment('converter', 'Own'),
+        ['converter', 'offset', 'Own'],
+        ['data-interface', 'offset'],
+        ['amplifier', 'the first', 'A'],
+        ['converter', 'offset', 'Own'],
+        ['amplifier', 'the first', 'A'],
       ]),
     ).toEqual([
       '0 DC offset of the outputs: from the tapped outputs',
-      '0.2 Converter: turns on first',
-      '0.2 Interface: turns on first',
-      '0.2 Own: turns on first',
-      '0.5 Amplifiers: after it, from its remote output: no thump',
+      '0.2 2 × Own, Interface: turns on first',
+      '0.5 2 × A: after it, from its remote output: no thump',
     ]);
+  });
+  it('with the source where nothing stands between, and what needs no power not at all', () => {
     expect(
       chain({ by: 'constant', relay: true }, [
-        madeEquipment('amplifier'),
-        madeEquipment('passive-converter'),
+        ['amplifier', 'constant'],
+        ['passive-converter', 'nothing'],
+        ['line-filter', 'nothing'],
       ]),
     ).toEqual([
-      '0 Permanent feed: from the tapped outputs',
+      '0 Permanent feed: live all the time',
       '0.1 Relay: with a suppression diode; it spares the source',
-      '0.5 Amplifiers: with the source',
+      '0.5 Amplifier: with the source',
     ]);
+    // A converter without a remote output holds no amplifier back.
+    expect(
+      chain({ by: 'accessory' }, [
+        ['converter', 'accessory'],
+        ['amplifier', 'accessory'],
+      ]).slice(1),
+    ).toEqual(['0.2 Converter: with the source', '0.5 Amplifier: with the source']);
   });
   it('says where its wire was found', () => {
     const places = {

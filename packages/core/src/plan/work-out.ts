@@ -138,7 +138,7 @@ function planOf(
     losses: lossesOf(car, feeds, setup, triggers, input),
     duties: dutiesOf(setup, context),
     triggers,
-    turnOn: turnOnSteps(setup, equipment, context),
+    turnOn: turnOnSteps(setup, car, context),
     figures: figuresOf(car, { feeds, setup, equipment, strategy }, context),
     car,
   };

@@ -1,9 +1,11 @@
-import type { Reading, ReadingFields } from '@ulpen/core';
+import type { Chapter, Reading, ReadingFields } from '@ulpen/core';
 import type { Command } from './command.ts';
 import { recordReadings, touchedBy } from './reading-views.ts';
 
 interface Input {
   jobId: string;
+  /** of the job, as the page knows it */
+  chapter: Chapter;
   readings: (ReadingFields & { id: string })[];
 }
 
@@ -11,11 +13,11 @@ interface Input {
 export const addReadings: Command<Input, Reading[]> = {
   job: ({ jobId }) => jobId,
   request: ({ jobId, readings }) => ({ method: 'POST', path: `/jobs/${jobId}/readings`, body: { readings } }),
-  atOnce: (views, { readings }) => {
+  atOnce: (views, { readings, chapter }) => {
     const takenAt = new Date().toISOString();
     recordReadings(
       views,
-      readings.map((r) => ({ ...r, simulated: false, takenAt, withdrawnAt: null })),
+      readings.map((r) => ({ ...r, simulated: false, chapter, takenAt, withdrawnAt: null })),
     );
   },
   answered: recordReadings,

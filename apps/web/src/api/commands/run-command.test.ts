@@ -194,7 +194,7 @@ describe('a reading', () => {
       method === 'POST'
         ? json(response, [reading('dc')], 8, 201)
         : json(response, path.endsWith('/find') ? find : {}, 8);
-    await runCommand(queries, addReadings, { jobId, readings: [reading('dc')] });
+    await runCommand(queries, addReadings, { jobId, chapter: 'before', readings: [reading('dc')] });
     expect(harness().readings).toEqual([reading('dc')]);
     expect(job().revision).toBe(8);
     await expect.poll(() => job().find).toEqual(find);
@@ -211,7 +211,7 @@ describe('a reading', () => {
   it('does not take another write for its own: the job is asked for anew', async () => {
     server.answer = ({ method }, response) =>
       method === 'POST' ? json(response, [reading('dc')], 9, 201) : json(response, {}, 9);
-    await runCommand(queries, addReadings, { jobId, readings: [reading('dc')] });
+    await runCommand(queries, addReadings, { jobId, chapter: 'before', readings: [reading('dc')] });
     expect(job().revision).toBe(7);
     await expect.poll(() => server.got).toHaveLength(2);
   });
@@ -224,11 +224,11 @@ describe('a reading', () => {
       else json(response, { untouched: 11 }, 9);
     };
     for (const id of ['r1', 'r2'])
-      await runCommand(queries, addReadings, { jobId, readings: [reading('dc', id)] });
+      await runCommand(queries, addReadings, { jobId, chapter: 'before', readings: [reading('dc', id)] });
     await expect.poll(() => job().find).toEqual({ untouched: 11 });
     late[0]();
     server.answer = (_, response) => json(response, [reading('dc', 'r3')], 10, 201);
-    await runCommand(queries, addReadings, { jobId, readings: [reading('seen', 'r3')] });
+    await runCommand(queries, addReadings, { jobId, chapter: 'before', readings: [reading('seen', 'r3')] });
     expect(job().find).toEqual({ untouched: 11 });
   });
 
@@ -244,7 +244,9 @@ describe('a reading', () => {
       return json(response, stored, 8, 201);
     };
     const both = Promise.allSettled(
-      ['r1', 'r2'].map((id) => runCommand(queries, addReadings, { jobId, readings: [reading('dc', id)] })),
+      ['r1', 'r2'].map((id) =>
+        runCommand(queries, addReadings, { jobId, chapter: 'before', readings: [reading('dc', id)] }),
+      ),
     );
     await expect.poll(() => server.got).toHaveLength(1);
     expect(harness().readings.map((r) => r.id)).toEqual(['r1', 'r2']);
@@ -256,7 +258,7 @@ describe('a reading', () => {
 
   it('that tells a colour changes what outputs show', async () => {
     server.answer = (_, response) => json(response, [reading('seen')], 8, 201);
-    await runCommand(queries, addReadings, { jobId, readings: [reading('seen')] });
+    await runCommand(queries, addReadings, { jobId, chapter: 'before', readings: [reading('seen')] });
     expect(queries.getQueryState(['job', jobId])!.isInvalidated).toBe(true);
     expect(server.got.map((g) => g.method)).toEqual(['POST']);
   });

@@ -91,7 +91,8 @@ export function Bench({ job, view, connector }: BenchProps) {
     batteryRefused,
     select,
   });
-  const preview = usePreview(workings, typed, at, held);
+  // What tells of the changed car changes nothing on the map.
+  const preview = usePreview(workings, job.chapter === 'before' ? typed : null, at, held);
   const shown = preview ?? workings;
   const looks = useLooks(view, shown);
   const withdraw = useCommand(withdrawReading);
@@ -189,6 +190,7 @@ export function Bench({ job, view, connector }: BenchProps) {
           measuring={measuring}
         />
         <ReadingsList
+          jobId={job.id}
           view={view}
           at={at}
           workings={workings}

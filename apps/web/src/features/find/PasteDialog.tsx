@@ -34,7 +34,7 @@ export function PasteDialog({
   }
   const save = () =>
     take.mutate(
-      { jobId: job.id, readings: read.readings.map((r) => ({ ...r, id: newId() })) },
+      { jobId: job.id, chapter: job.chapter, readings: read.readings.map((r) => ({ ...r, id: newId() })) },
       {
         onSuccess: (saved) => {
           tell({ text: `${saved.length} readings taken in.` });

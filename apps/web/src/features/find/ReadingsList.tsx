@@ -9,9 +9,11 @@ import {
   observationWords,
   type Reading,
 } from '@ulpen/core';
+import { OfChapter } from '../../ui/OfChapter.tsx';
 import type { Selection } from './selection.ts';
 
 interface ReadingsListProps {
+  jobId: string;
   view: HarnessView;
   at: Selection;
   workings: HarnessWorkings;
@@ -21,7 +23,7 @@ interface ReadingsListProps {
 const SHOWN = 12;
 
 /** The record of these cavities, newest first; a withdrawn reading stays, struck through. */
-export function ReadingsList({ view, at, workings, onWithdraw }: ReadingsListProps) {
+export function ReadingsList({ jobId, view, at, workings, onWithdraw }: ReadingsListProps) {
   const [all, setAll] = useState(false);
   const ids = [at.first, at.second].filter((id) => id !== null);
   const names = new Map(view.connectors.flatMap((c) => c.cavities.map((v) => [v.id, String(v.number)])));
@@ -70,7 +72,10 @@ export function ReadingsList({ view, at, workings, onWithdraw }: ReadingsListPro
                 {!kindOf(r.observation.kind).touches ? '' : conditionWords(r.conditions)}
                 {r.withdrawnAt && ' · withdrawn'}
               </span>
-              <span className="small reading-means">{r.withdrawnAt ? '' : means.get(r.id)}</span>
+              <span className="small reading-means">
+                {r.withdrawnAt ? '' : means.get(r.id)}
+                <OfChapter jobId={jobId} kind="readings" record={r} />
+              </span>
               <button
                 type="button"
                 className="btn btn-quiet"

@@ -4,7 +4,7 @@ import {
   type HarnessView,
   type HarnessWorkings,
   type JobOutline,
-  liveReadings,
+  tellsOfFactory,
   placeOf,
   type Routine,
   turnOnSource,
@@ -24,7 +24,7 @@ interface RoutinesDialogProps {
 
 /** Guided tests; each step is ticked off by the readings that are on record. */
 export function RoutinesDialog({ job, view, workings, at, onClose }: RoutinesDialogProps) {
-  const live = liveReadings(view.readings);
+  const live = view.readings.filter(tellsOfFactory);
   const { map } = workings;
   const feeds = map.cavities.filter((c) => ['remote', 'switched'].includes(c.role) && c.probability > 0.3);
   const chosen = at.first;
@@ -39,7 +39,7 @@ export function RoutinesDialog({ job, view, workings, at, onClose }: RoutinesDia
   const turnOn = feeds.some((f) => f.cavityId === chosen) || !feeds.length ? chosen : feeds[0].cavityId;
   const inherited = view.readings.filter(
     (r) =>
-      r.withdrawnAt === null &&
+      tellsOfFactory(r) &&
       r.observation.kind === 'seen' &&
       r.observation.origin &&
       r.observation.origin !== 'factory',

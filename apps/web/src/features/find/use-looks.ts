@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { type HarnessView, type HarnessWorkings, originOf, wireOf } from '@ulpen/core';
+import { type HarnessView, type HarnessWorkings, originOf, tellsOfFactory, wireOf } from '@ulpen/core';
 import type { CavityLook } from '../../ui/ConnectorFace.tsx';
 import { shortFinding } from './find-words.ts';
 
@@ -8,7 +8,7 @@ export function useLooks(view: HarnessView, workings: HarnessWorkings): Readonly
   return useMemo(() => {
     const own = new Map<string, HarnessView['readings']>();
     for (const r of view.readings) {
-      if (r.withdrawnAt !== null || r.observation.kind !== 'seen') continue;
+      if (!tellsOfFactory(r) || r.observation.kind !== 'seen') continue;
       own.set(r.cavityId, [...(own.get(r.cavityId) ?? []), r]);
     }
     const claimed = new Map(

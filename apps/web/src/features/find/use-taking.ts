@@ -57,7 +57,7 @@ export function useTaking({
     if (store.walking) store.setConditions(next ?? WALK_START);
     if (!next) select(advanced(connector, at));
   };
-  const take = useTake(job.id, workings);
+  const take = useTake(job, workings);
   const probe = useCommand(probeCar);
   const save = (observation: Observation, entered: string): boolean => {
     if (!at.first) return false;

@@ -2,8 +2,9 @@ import { useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { Button, Dropdown } from 'react-bootstrap';
 import { ArchiveRestore, Download, Ellipsis, Trash2, History } from 'lucide-react';
-import type { JobOutline } from '@ulpen/core';
+import { CHAPTERS, type JobOutline } from '@ulpen/core';
 import { removeJob } from '../../api/commands/remove-job.ts';
+import { setChapter } from '../../api/commands/set-chapter.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { api, ApiProblem } from '../../api/client.ts';
 import { useJob } from '../../api/queries.ts';
@@ -11,6 +12,8 @@ import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
 import { Wordmark } from '../../ui/Wordmark.tsx';
+import { ChapterBar } from './ChapterBar.tsx';
+import { CHAPTER_TITLE } from './chapter-words.ts';
 import { HistoryDialog } from './HistoryDialog.tsx';
 import { RemovedDialog } from './RemovedDialog.tsx';
 import { Run } from './Run.tsx';
@@ -58,6 +61,7 @@ export function JobFrame() {
         <ThemeSwitch />
         <JobMenu job={job.data} />
       </header>
+      <ChapterBar job={job.data} />
       {/* Nothing of one job is left on the screen, or saved, when the next one opens. */}
       <Outlet key={jobId} context={job.data} />
     </div>
@@ -69,6 +73,8 @@ function JobMenu({ job }: { job: JobOutline }) {
   const [showing, setShowing] = useState<'removed' | 'history' | null>(null);
   const navigate = useNavigate();
   const remove = useCommand(removeJob);
+  const move = useCommand(setChapter);
+  const { id: jobId, version, chapter: from } = job;
   return (
     <>
       <Dropdown align="end" className="no-print">
@@ -88,6 +94,20 @@ function JobMenu({ job }: { job: JobOutline }) {
           <Dropdown.Item as="button" onClick={() => setDeleting(true)}>
             <Trash2 size={18} /> Delete the job …
           </Dropdown.Item>
+          <Dropdown.Divider />
+          <Dropdown.Header>What you measure now, you measure</Dropdown.Header>
+          {CHAPTERS.map((chapter) => (
+            <Dropdown.Item
+              key={chapter}
+              as="button"
+              role="menuitemradio"
+              aria-checked={chapter === from}
+              active={chapter === from}
+              onClick={() => chapter !== from && move.mutate({ jobId, version, chapter, from })}
+            >
+              {CHAPTER_TITLE[chapter]}
+            </Dropdown.Item>
+          ))}
         </Dropdown.Menu>
       </Dropdown>
       {showing === 'removed' && <RemovedDialog jobId={job.id} onClose={() => setShowing(null)} />}

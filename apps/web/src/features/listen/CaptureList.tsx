@@ -11,6 +11,7 @@ import { useCommand } from '../../api/commands/use-command.ts';
 import { withdrawCapture } from '../../api/commands/withdraw-capture.ts';
 import { bandEdges, classWord } from '../../ui/bands-words.ts';
 import { useFramedMeasuredJob } from '../../api/framed-job.ts';
+import { OfChapter } from '../../ui/OfChapter.tsx';
 import { PinDialog } from './PinDialog.tsx';
 
 /**
@@ -58,13 +59,14 @@ export function CaptureList({ pair, shownId }: { pair: PairView; shownId: string
                 <span className="num">{format(new Date(capture.importedAt), 'dd.MM. HH:mm')}</span>
               </span>
             </Link>
+            <OfChapter jobId={job.id} kind="captures" record={capture} />
             {capture.withdrawnAt ? (
               <Button variant="quiet" onClick={() => restore.mutate(which(capture))}>
                 Restore
               </Button>
             ) : (
               <>
-                {livePin(capture) ? (
+                {capture.chapter !== 'before' ? null : livePin(capture) ? (
                   <Button
                     variant="quiet"
                     aria-label="Unpin"

@@ -11,7 +11,7 @@ import { ResponseChart } from '../../ui/ResponseChart.tsx';
 import './feed-chart.css';
 
 /** The predicted level of one new channel against the band it needs, with its parts and its span. */
-export function FeedChart({ job, feed }: { job: JobView; feed: Feed }) {
+export function FeedChart({ job, feed, titled = true }: { job: JobView; feed: Feed; titled?: boolean }) {
   const target = job.targets.find((t) => t.id === feed.targetId);
   const pairs = job.units.flatMap((u) => u.pairs);
   const parts = feed.taps.flatMap((tap) => {
@@ -36,7 +36,7 @@ export function FeedChart({ job, feed }: { job: JobView; feed: Feed }) {
   return (
     <div>
       <div className="pane-title">
-        <h2>{target ? feedName(target, feed.side) : 'Prediction'}</h2>
+        {titled && <h2>{target ? feedName(target, feed.side) : 'Prediction'}</h2>}
         <span className="quiet">
           needs <span className="num">{formatFrequency(feed.need.lowHz)}</span> to{' '}
           <span className="num">{formatFrequency(feed.need.highHz)}</span>
@@ -71,7 +71,7 @@ export function FeedChart({ job, feed }: { job: JobView; feed: Feed }) {
         referenceDb={referenceDb}
         need={feed.need}
         span={feed.span}
-        height={280}
+        height={titled ? 280 : 220}
       />
       <p className="small quiet chart-key">
         <span className="key-need" /> needed band

@@ -3,8 +3,11 @@ import { useSearchParams } from 'react-router';
 import { carInWords } from '@ulpen/core';
 import { CarDrawing } from './drawing/CarDrawing.tsx';
 import { carGraph, type InsertOffer } from './drawing/car-graph.ts';
+import { Chains } from './drawing/Chains.tsx';
 import { InsertDialog } from './drawing/InsertDialog.tsx';
 import { PartDetails } from './drawing/PartDetails.tsx';
+import { placeOf } from './drawing/place.ts';
+import { Equipment } from './Equipment.tsx';
 import { FinishedTables } from './FinishedTables.tsx';
 import { OwnerHears } from './OwnerHears.tsx';
 import { useFramedPlan } from './PlanFrame.tsx';
@@ -26,7 +29,8 @@ export function FinishedPage() {
     const places = new Map(job.units.flatMap((u) => u.pairs.map((p) => [p.id, { ...p, unitId: u.id }])));
     return car && carGraph(car, (id) => places.get(id) ?? GONE);
   }, [job.units, car]);
-  const chosen = graph?.nodes.find((n) => n.id === params.get('part')) ?? null;
+  const part = params.get('part');
+  const chosen = graph?.nodes.find((n) => n.id === part) ?? placeOf(part);
   const choose = (id: string | null) =>
     setParams(
       (now) => {
@@ -51,14 +55,16 @@ export function FinishedPage() {
           job={job}
           proposal={proposal}
           graph={graph}
-          chosen={chosen?.id ?? null}
+          chosen={part}
           onChoose={choose}
           onInsert={kept ? null : setInserting}
         />
+        <Chains proposal={proposal} car={car} chosen={part} onChoose={choose} />
+        <Equipment proposal={proposal} />
         <FinishedTables job={job} car={car} />
       </section>
       <section className="pane" aria-label="What follows" tabIndex={0}>
-        {chosen && <PartDetails job={job} car={car} node={chosen} onClose={() => choose(null)} />}
+        {chosen && <PartDetails job={job} car={car} chosen={chosen} onClose={() => choose(null)} />}
         <ToSettle />
         <OwnerHears car={car} />
       </section>

@@ -12,10 +12,8 @@ import './plan.css';
 
 const VIEWS = [
   { to: '.', name: 'Compare', end: true },
-  { to: 'path', name: 'Signal path', end: false },
   { to: 'finished', name: 'Finished car', end: false },
   { to: 'desk', name: 'Summing desk', end: false },
-  { to: 'setup', name: 'Power and wiring', end: false },
   { to: 'owner', name: 'Owner and losses', end: false },
 ];
 

@@ -5,6 +5,7 @@ import { BadgeCheck, PencilLine, Printer, Redo2, Undo2 } from 'lucide-react';
 import { type JobView, type Plan, planStateOf, readinessOf } from '@ulpen/core';
 import { agreePlan } from '../../api/commands/agree-plan.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
+import { addressOf } from './plan-address.ts';
 import { KeepPlan } from './KeepPlan.tsx';
 import { agreedWord, STATE_VERDICT, type Verdict, verdictOf } from './plan-words.ts';
 import { type DraftInHand, type ShownPlan, useDifferences } from './use-plan.ts';
@@ -107,7 +108,7 @@ function KeptActions({ job, shown, kept }: PlanProps & { kept: Plan }) {
         className="no-print"
         onClick={() => {
           shown.draft.change(kept.proposal.changes, kept.id);
-          setParams({ way: kept.proposal.strategy });
+          setParams((now) => addressOf({ way: kept.proposal.strategy }, now));
         }}
       >
         <PencilLine size={18} /> Change this plan

@@ -1,46 +1,75 @@
-import { Link } from 'react-router';
-import { CircleCheck, CircleDashed, OctagonX } from 'lucide-react';
-import { type Loss, readinessOf, type Remark } from '@ulpen/core';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { Button } from 'react-bootstrap';
+import { CircleCheck, CircleDashed, OctagonX, TriangleAlert } from 'lucide-react';
+import { type Loss, type Readiness, readinessOf, type Remark } from '@ulpen/core';
+import { useCommand } from '../../api/commands/use-command.ts';
+import { withdrawDecision } from '../../api/commands/withdraw-decision.ts';
+import { useNotices } from '../../ui/notices-store.ts';
+import { placeId } from './drawing/place.ts';
 import { useFramedPlan } from './PlanFrame.tsx';
 import { settlePath } from './plan-words.ts';
+import { SignForm } from './SignForm.tsx';
+import { useSign } from './use-sign.ts';
 
-/** Everything that stands between the plan and being ready, each with the way to where it is settled. */
+/** Everything that stands between the plan and being ready, each with the way to where it is settled; then the rest. */
 export function ToSettle() {
   const { job, shown } = useFramedPlan();
-  const { errors, open, unsigned } = readinessOf(shown.proposal, job.decisions);
+  const readiness = readinessOf(shown.proposal, job.decisions);
+  const { errors, open, unsigned, accepted } = readiness;
   const left = errors.length + open.length + unsigned.length;
+  const said = shown.proposal.remarks.filter((r) => r.severity === 'warning' || r.severity === 'note');
   return (
-    <section className="to-settle" aria-label="Before it is ready">
-      <h2>Before it is ready</h2>
-      {left === 0 && (
-        <p className="settled">
-          <CircleCheck size={18} aria-hidden /> Nothing is left to settle.
-        </p>
+    <>
+      <section className="to-settle" aria-label="Before it is ready">
+        <h2>Before it is ready</h2>
+        {left === 0 && (
+          <p className="settled">
+            <CircleCheck size={18} aria-hidden /> Nothing is left to settle.
+          </p>
+        )}
+        <ul>
+          {errors.map((remark) => (
+            <RemarkLine key={remark.text} jobId={job.id} remark={remark} />
+          ))}
+          {unsigned.map((loss) => (
+            <LossLine key={loss.rule} loss={loss} />
+          ))}
+        </ul>
+        {open.length > 0 && <Accept open={open} />}
+        <ul>
+          {open.map((remark) => (
+            <RemarkLine key={remark.text} jobId={job.id} remark={remark} />
+          ))}
+        </ul>
+      </section>
+      {accepted.length > 0 && <Accepted accepted={accepted} />}
+      {said.length > 0 && (
+        <section className="to-settle" aria-label="Worth knowing">
+          <h2>Worth knowing</h2>
+          <ul>
+            {said.map((remark) => (
+              <RemarkLine key={remark.text} jobId={job.id} remark={remark} />
+            ))}
+          </ul>
+        </section>
       )}
-      <ul>
-        {errors.map((remark) => (
-          <RemarkLine key={remark.text} jobId={job.id} remark={remark} broken />
-        ))}
-        {unsigned.map((loss) => (
-          <LossLine key={loss.rule} loss={loss} />
-        ))}
-        {open.map((remark) => (
-          <RemarkLine key={remark.text} jobId={job.id} remark={remark} />
-        ))}
-      </ul>
-    </section>
+    </>
   );
 }
 
-function RemarkLine({ jobId, remark, broken = false }: { jobId: string; remark: Remark; broken?: boolean }) {
+const MARK: Record<Remark['severity'], React.ReactNode> = {
+  error: <OctagonX size={18} className="verdict-wrong" aria-label="Broken rule" />,
+  warning: <TriangleAlert size={18} className="look-at" aria-label="Look again" />,
+  assumption: <CircleDashed size={18} className="quiet" aria-label="Assumed" />,
+  note: <span />,
+};
+
+function RemarkLine({ jobId, remark }: { jobId: string; remark: Remark }) {
   const path = settlePath(jobId, remark);
   return (
-    <li>
-      {broken ? (
-        <OctagonX size={18} className="verdict-wrong" aria-label="Broken rule" />
-      ) : (
-        <CircleDashed size={18} className="quiet" aria-label="Assumed" />
-      )}
+    <li className={`settle-${remark.severity}`}>
+      {MARK[remark.severity]}
       <span>
         {remark.text} {remark.remedy && <span className="small quiet">{remark.remedy}</span>}
       </span>
@@ -49,9 +78,20 @@ function RemarkLine({ jobId, remark, broken = false }: { jobId: string; remark: 
           {path.word}
         </Link>
       )}
-      {remark.settle?.stage === 'setup' && <ViewLink view="setup">Change it</ViewLink>}
-      {!path && remark.settle?.stage !== 'setup' && !broken && <ViewLink view="path">Accept it</ViewLink>}
+      {remark.settle?.place && <PlaceLink place={remark.settle.place} />}
     </li>
+  );
+}
+
+/** To the place of the drawing where it is set. */
+function PlaceLink({ place }: { place: NonNullable<NonNullable<Remark['settle']>['place']> }) {
+  const [params] = useSearchParams();
+  const there = new URLSearchParams(params);
+  there.set('part', placeId(place));
+  return (
+    <Link className="no-print" to={`?${there.toString()}`} replace>
+      Change it
+    </Link>
   );
 }
 
@@ -62,13 +102,70 @@ function LossLine({ loss }: { loss: Loss }) {
       <span>
         {loss.text} <span className="small quiet">The owner’s consent is needed.</span>
       </span>
-      <ViewLink view="owner">Ask the owner</ViewLink>
+      <Link className="no-print" to={{ pathname: '../owner', search: location.search }} relative="path">
+        Ask the owner
+      </Link>
     </li>
   );
 }
 
-const ViewLink = ({ view, children }: { view: string; children: string }) => (
-  <Link className="no-print" to={{ pathname: `../${view}`, search: location.search }} relative="path">
-    {children}
-  </Link>
-);
+/** What is assumed can be accepted as it is, by name. */
+function Accept({ open }: { open: readonly Remark[] }) {
+  const { job, shown } = useFramedPlan();
+  const [signing, setSigning] = useState(false);
+  const { sign, busy } = useSign(job, 'accepted', shown);
+  return (
+    <div className="settle-accept no-print">
+      <h3 className="label">
+        Assumed: <span className="num">{open.length}</span> open
+      </h3>
+      <Button variant="quiet" aria-expanded={signing} onClick={() => setSigning(!signing)}>
+        Accept by name …
+      </Button>
+      {signing && (
+        <SignForm
+          title="Accept the assumptions"
+          items={open.map((r) => ({ key: `${r.rule}${r.text}`, text: r.text, value: r }))}
+          busy={busy}
+          onCancel={() => setSigning(false)}
+          onSign={(chosen, signedBy) => sign(chosen, signedBy, () => setSigning(false))}
+        />
+      )}
+    </div>
+  );
+}
+
+function Accepted({ accepted }: Pick<Readiness, 'accepted'>) {
+  const { job } = useFramedPlan();
+  const tell = useNotices((s) => s.tell);
+  const withdraw = useCommand(withdrawDecision);
+  return (
+    <section className="to-settle" aria-label="Accepted">
+      <h2>
+        Accepted <span className="num quiet">{accepted.length}</span>
+      </h2>
+      <ul>
+        {accepted.map(({ remark, decision }) => (
+          <li key={remark.text}>
+            <CircleCheck size={18} className="verdict-fits" aria-label="Accepted" />
+            <span>
+              {remark.text} <span className="small quiet">Accepted by {decision.signedBy}.</span>
+            </span>
+            <button
+              type="button"
+              className="link-button no-print"
+              onClick={() =>
+                withdraw.mutate(
+                  { jobId: job.id, decisionId: decision.id },
+                  { onSuccess: () => tell({ text: 'Open again.' }) },
+                )
+              }
+            >
+              Take back
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

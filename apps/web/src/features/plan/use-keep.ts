@@ -6,6 +6,7 @@ import { keepPlan } from '../../api/commands/keep-plan.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { newId } from '../../api/new-id.ts';
 import { useNotices } from '../../ui/notices-store.ts';
+import { addressOf } from './plan-address.ts';
 import { useLookAnew } from './use-look-anew.ts';
 
 /** The plan as it comes out now, where that is not what was looked at. */
@@ -29,7 +30,7 @@ export function useKeep(job: JobView) {
     try {
       const kept: Plan = await keep.mutateAsync({ jobId: job.id, plan: { ...asked, id: newId() } });
       tell({ text: kept.revision > 1 ? `Kept as revision ${kept.revision}.` : 'Plan kept.' });
-      setParams({ kept: kept.id }, { replace: true });
+      setParams((now) => addressOf({ kept: kept.id }, now), { replace: true });
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
       const now = error.problem.current as Moved['now'] | undefined;

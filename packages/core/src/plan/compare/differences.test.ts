@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { subject } from '../../model/matter.ts';
 import type { Equipment, Feed, Proposal, Remark } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
@@ -162,5 +163,40 @@ describe('what is different about a plan', () => {
       'better: Settled: old assumption',
       'better: Settled: gone error',
     ]);
+  });
+
+  describe('in what is said of it', () => {
+    const said = (
+      pairIds: string[],
+      { severity = 'assumption', loss = 10 }: { severity?: Remark['severity']; loss?: number } = {},
+    ): Remark => ({
+      ...remark(severity, 'polarity-known', pairIds[0]),
+      subjects: pairIds.map((pairId) => subject({ targetId: 't1', pairId })),
+      figures: [{ name: 'loss, dB', value: loss, worse: 'higher', step: 3 }],
+    });
+    const told = (then: Remark, now: Remark) => between(plan([feed], [then]), plan([feed], [now]));
+    it('is nothing while it speaks of the same, in whatever words, as grave and no worse', () => {
+      expect(told(said(['p1', 'p2']), { ...said(['p2', 'p1'], { loss: 12.9 }), text: 'other' })).toEqual([]);
+      // Fewer than before: what is left was known, and the matter is still open.
+      expect(told(said(['p1', 'p2']), said(['p2']))).toEqual([]);
+      expect(told(said(['p1'], { severity: 'error' }), said(['p1'], { severity: 'warning' }))).toEqual([]);
+    });
+    it('is told when it speaks of more, is graver, or its figures are worse by the rule’s step', () => {
+      const again = ['changed: polarity-known assumption'];
+      expect(told(said(['p1']), said(['p1', 'p2']))).toEqual(again);
+      expect(told(said(['p1']), said(['p1'], { loss: 13 }))).toEqual(again);
+      expect(told(said(['p1']), said(['p1'], { severity: 'error' }))).toEqual([
+        'worse: polarity-known error',
+      ]);
+    });
+    it('is settled when nothing of the rule speaks of any of it', () => {
+      expect(told(said(['p1']), said(['p2']))).toEqual([
+        'changed: polarity-known assumption',
+        'better: Settled: polarity-known assumption',
+      ]);
+    });
+    it('goes by channel and output where a plan is older than its subjects', () => {
+      expect(told({ ...said(['p1']), subjects: [] }, said(['p1'], { loss: 30 }))).toEqual([]);
+    });
   });
 });

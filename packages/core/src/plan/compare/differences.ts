@@ -1,4 +1,5 @@
-import type { Equipment, Feed, Proposal, Remark } from '../../model/plan.ts';
+import { answers } from '../../model/matter.ts';
+import type { Equipment, Feed, Proposal, Remark, Severity } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import { type Pair, pairName } from '../../model/unit.ts';
 import { formatFrequency } from '../../quantity/frequency.ts';
@@ -129,15 +130,34 @@ function equipmentApart(before: readonly Equipment[], after: readonly Equipment[
   });
 }
 
+const RISING: readonly Severity[] = ['note', 'assumption', 'warning', 'error'];
+
+/** Remarks that are new, graver or about more than before, or stand on worse figures; and those that are settled. */
 function remarksApart(before: readonly Remark[], after: readonly Remark[]): Difference[] {
-  const key = (r: Remark) => `${r.rule}/${r.targetId}/${r.pairId}`;
-  const [old, fresh] = [before, after].map((remarks) => new Set(remarks.map(key)));
+  const isKnown = (now: Remark) =>
+    before.some(
+      (then) =>
+        (named(then, now) ? answers(then, now) : placeOf(then) === placeOf(now)) &&
+        RISING.indexOf(now.severity) <= RISING.indexOf(then.severity),
+    );
+  const isSettled = (then: Remark) =>
+    !after.some((now) =>
+      named(then, now) ? now.rule === then.rule && share(then, now) : placeOf(then) === placeOf(now),
+    );
   return [
     ...after
-      .filter((r) => !old.has(key(r)) && r.severity !== 'note')
+      .filter((r) => r.severity !== 'note' && !isKnown(r))
       .map((r) => (r.severity === 'error' ? worse(r.text) : changed(r.text))),
     ...before
-      .filter((r) => !fresh.has(key(r)) && (r.severity === 'assumption' || r.severity === 'error'))
+      .filter((r) => (r.severity === 'assumption' || r.severity === 'error') && isSettled(r))
       .map((r) => better(`Settled: ${r.text}`)),
   ];
 }
+
+/** A plan that was kept before remarks named their subjects has none of them. */
+const named = (a: Remark, b: Remark) => a.subjects.length > 0 && b.subjects.length > 0;
+const placeOf = ({ rule, targetId, pairId }: Remark) => `${rule}/${targetId}/${pairId}`;
+const share = (a: Remark, b: Remark) =>
+  a.subjects.some((s) =>
+    b.subjects.some((o) => s.targetId === o.targetId && s.side === o.side && s.pairId === o.pairId),
+  );

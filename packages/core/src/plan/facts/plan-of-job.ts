@@ -2,6 +2,7 @@ import { arrivalsOf } from '../../behaviour/arrival.ts';
 import { behaviourOfJob } from '../../behaviour/behaviour-of-job.ts';
 import type { LibraryDevice } from '../../model/device.ts';
 import { type PreferencesFields, START_PREFERENCES } from '../../model/shop.ts';
+import { tellsOfFactory } from '../../model/chapter.ts';
 import { captureInForce } from '../../model/capture-in-force.ts';
 import type { JobView } from '../../model/views.ts';
 import { signalPolarity } from '../../outputs/polarity.ts';
@@ -23,7 +24,7 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
   const pairs = job.units.flatMap((unit) =>
     unit.pairs.map(({ captures, ...pair }) => {
       const capture = captureInForce(job, { ...pair, captures });
-      const live = captures.filter((c) => c.withdrawnAt === null);
+      const live = captures.filter(tellsOfFactory);
       return {
         ...pair,
         unitKind: unit.kind,
@@ -40,7 +41,7 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
     }),
   );
   const ratios = job.recordings.flatMap((r) =>
-    r.withdrawnAt === null && r.secondPairId && r.between?.overlap
+    tellsOfFactory(r) && r.secondPairId && r.between?.overlap
       ? [
           {
             firstId: r.firstPairId,

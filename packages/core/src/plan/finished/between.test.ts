@@ -10,7 +10,8 @@ describe('the device between', () => {
   const between = (name: string, part: Partial<DeviceFields> = {}) =>
     madeDevice({ kind: 'converter', name, speakerInput: input, ...part });
   const picked = (need: Partial<DeviceNeed>, devices: LibraryDevice[], insisted: string[] = []) => {
-    const [one] = devicesBetween([feed('converter')], () => ({ ...PLAIN_NEED, ...need }), devices, insisted);
+    const models = insisted.map((device) => ({ deviceId: null, device }));
+    const [one] = devicesBetween([feed('converter')], () => ({ ...PLAIN_NEED, ...need }), devices, models);
     return one.between?.name ?? null;
   };
   it('is the cheapest that does it, with as many as it takes', () => {

@@ -1,4 +1,6 @@
+import { entryOf } from '../../library/entry-of.ts';
 import type { DeviceKind, LibraryDevice } from '../../model/device.ts';
+import type { ChosenModel } from '../../model/insert.ts';
 import type { Device, Feed } from '../../model/plan.ts';
 import { LOAD_ENOUGH_OHM } from '../../load/load-resistor.ts';
 
@@ -39,13 +41,13 @@ export interface FoundBetween {
 /**
  * The device of the library for each kind that the feeds want; null where none fits.
  *
- * @param insisted names of devices that a person chose: they are used, and the rules say what is wrong with them
+ * @param insisted models that a person chose: they are used, and the rules say what is wrong with them
  */
 export function devicesBetween(
   feeds: readonly Feed[],
   needOf: (device: Exclude<Device, 'direct'>, feeds: readonly Feed[]) => DeviceNeed,
   devices: readonly LibraryDevice[],
-  insisted: readonly string[],
+  insisted: readonly ChosenModel[],
 ): FoundBetween[] {
   const single = feeds.filter((f) => f.device === 'converter');
   const kinds = [...new Set(feeds.map((f) => f.device))].filter((d) => d !== 'direct');
@@ -56,7 +58,8 @@ export function devicesBetween(
       d.priceClass * countFor(d, need) +
       (d.bassRestoreDb < need.restoreDb ? 1.5 : 0) +
       (need.load && !isLoad(d) ? 1.5 : 0);
-    const chosen = devices.find((d) => d.kind === need.kind && insisted.includes(d.name));
+    const same = devices.filter((d) => d.kind === need.kind);
+    const chosen = insisted.flatMap((model) => entryOf(model, same) ?? [])[0];
     const between =
       chosen ?? (fitting.length === 0 ? null : fitting.reduce((a, b) => (cost(b) < cost(a) ? b : a)));
     return { device, need, between, feeds: own };

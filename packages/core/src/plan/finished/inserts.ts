@@ -1,3 +1,4 @@
+import { entryOf } from '../../library/entry-of.ts';
 import type { LibraryDevice } from '../../model/device.ts';
 import type { Insert, InsertPlace } from '../../model/insert.ts';
 import type { PlanChanges } from '../../model/plan.ts';
@@ -6,15 +7,6 @@ import type { PlanChanges } from '../../model/plan.ts';
 export interface PlacedInsert {
   insert: Insert;
   entry: LibraryDevice | null;
-}
-
-/** By its id; by its name where that is not of this library, as in a job that came as a file. */
-function entryOf(
-  { kind, deviceId, device }: Insert,
-  devices: readonly LibraryDevice[],
-): LibraryDevice | null {
-  const same = devices.filter((d) => d.kind === kind);
-  return same.find((d) => d.id === deviceId) ?? same.find((d) => d.name === device) ?? null;
 }
 
 /** What a person put into the way of a target's channels, in the order in which the signal meets it. */
@@ -27,7 +19,10 @@ export const insertsOf = (
     .filter((insert) => insert.targetId === targetId)
     .map((insert) => ({
       insert,
-      entry: entryOf(insert, devices),
+      entry: entryOf(
+        insert,
+        devices.filter((d) => d.kind === insert.kind),
+      ),
     }));
 
 /** The entries of inserts, of one place or of all. */

@@ -1,5 +1,5 @@
 import { MOST_DROP_VOLTS } from '../../supply/fuse.ts';
-import { planRemark, type PlanRule, SETUP } from './rule.ts';
+import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** What the cable takes away is missing at the amplifier. */
 export const cableDrop: PlanRule = ({ plan }) =>
@@ -9,7 +9,7 @@ export const cableDrop: PlanRule = ({ plan }) =>
           'cable-drop',
           'warning',
           `Cable and return lose ${plan.figures.dropVolts.toFixed(2)} V at full current, more than ${MOST_DROP_VOLTS} V.`,
-          { remedy: 'A thicker or shorter cable.', settle: SETUP },
+          { remedy: 'A thicker or shorter cable.', settle: setAt('supply') },
         ),
       ]
     : [];

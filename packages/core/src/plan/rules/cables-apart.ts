@@ -1,4 +1,4 @@
-import { planRemark, type PlanRule, SETUP } from './rule.ts';
+import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** Signal beside the power cable picks up its whine. */
 export const cablesApart: PlanRule = ({ plan }) =>
@@ -6,7 +6,7 @@ export const cablesApart: PlanRule = ({ plan }) =>
     ? [
         planRemark('cables-apart', 'warning', 'Signal and power cables run on the same side of the car.', {
           remedy: 'Power on one side, signal on the other; cross at right angles.',
-          settle: SETUP,
+          settle: setAt('ground'),
         }),
       ]
     : [];

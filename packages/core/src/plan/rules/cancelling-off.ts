@@ -1,4 +1,4 @@
-import { planRemark, type PlanRule, SETUP } from './rule.ts';
+import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** Sound against the engine, played through another system, booms. */
 export const cancellingOff: PlanRule = ({ plan, feeds }) => {
@@ -12,7 +12,7 @@ export const cancellingOff: PlanRule = ({ plan, feeds }) => {
         {
           pairId: carrier.pair.id,
           remedy: 'Switch it off by the maker’s procedure, or use an output without it.',
-          settle: SETUP,
+          settle: setAt('factory'),
         },
       ),
     ];

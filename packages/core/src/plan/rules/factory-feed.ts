@@ -1,5 +1,5 @@
 import { CONTINUOUS } from '../../supply/fuse.ts';
-import { planRemark, type PlanRule, SETUP } from './rule.ts';
+import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** The factory amplifier's feed is used only within its fuse. */
 export const factoryFeed: PlanRule = ({ plan }) => {
@@ -14,7 +14,7 @@ export const factoryFeed: PlanRule = ({ plan }) => {
       feedFuseAmps === null
         ? `The factory feed is used, and its fuse is not known; the system draws ${need.toFixed(0)} A with music.`
         : `The factory feed has ${feedFuseAmps} A; the system draws ${need.toFixed(0)} A with music.`,
-      { remedy: 'Its own feed from the battery.', settle: SETUP },
+      { remedy: 'Its own feed from the battery.', settle: setAt('supply') },
     ),
   ];
 };

@@ -1,12 +1,12 @@
 import { ampacity } from '../../supply/cable.ts';
 import { CONTINUOUS, FUSE_WITHIN_MM } from '../../supply/fuse.ts';
-import { planRemark, type PlanRule, SETUP } from './rule.ts';
+import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** The main fuse is there, near the battery, large enough for the system and small enough for the cable. */
 export const mainFuse: PlanRule = ({ plan }) => {
   const { from, fuseAmps, fuseMm, cableMm2, metal } = plan.setup.supply;
   if (from === 'factory-feed') return [];
-  const more = { settle: SETUP };
+  const more = { settle: setAt('supply') };
   if (fuseAmps === null)
     return [
       planRemark('fuse-missing', 'error', 'The power cable has no fuse: a worn spot sets the car on fire.', {

@@ -1,4 +1,4 @@
-import { planRemark, type PlanRule, SETUP } from './rule.ts';
+import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** A ground on the battery's terminal runs past its sensor: the car misjudges the battery. */
 export const groundPoint: PlanRule = ({ plan }) =>
@@ -8,7 +8,7 @@ export const groundPoint: PlanRule = ({ plan }) =>
           'ground-point',
           'error',
           'The ground goes to the battery’s terminal, past the battery sensor: charging and start-stop go wrong.',
-          { remedy: 'Ground to the body at a factory point, short.', settle: SETUP },
+          { remedy: 'Ground to the body at a factory point, short.', settle: setAt('ground') },
         ),
       ]
     : [];

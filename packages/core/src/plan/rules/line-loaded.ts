@@ -1,5 +1,5 @@
 import { isLine } from '../facts/factory-outputs.ts';
-import { type FeedRule, remark, SETUP } from './rule.ts';
+import { type FeedRule, remark } from './rule.ts';
 
 /** A line output drives thousands of ohms: the resistors of a load module short it. */
 export const lineLoaded: FeedRule = (context) =>
@@ -12,7 +12,7 @@ export const lineLoaded: FeedRule = (context) =>
             'line-loaded',
             'error',
             `${s.name} is a line output: a load module would overload it.`,
-            { pairId: s.pair.id, remedy: 'Remove the load module; a line needs no load.', settle: SETUP },
+            { pairId: s.pair.id, remedy: 'Remove the load module; a line needs no load.' },
           ),
         )
     : [];

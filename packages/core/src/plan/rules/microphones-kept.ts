@@ -1,4 +1,4 @@
-import { planRemark, type PlanRule, SETUP } from './rule.ts';
+import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** Microphones of noise cancelling serve telephone and emergency call too. */
 export const microphonesKept: PlanRule = ({ plan }) =>
@@ -10,7 +10,7 @@ export const microphonesKept: PlanRule = ({ plan }) =>
           'Microphones that the telephone or emergency call may share are unplugged.',
           {
             remedy: 'Leave them plugged in; switch the cancelling off by the maker’s procedure.',
-            settle: SETUP,
+            settle: setAt('factory'),
           },
         ),
       ]

@@ -29,12 +29,17 @@ describe('left and right', () => {
     standing?: 'measured' | 'assumed';
     inverted?: boolean;
     way?: 'woofer';
+    /** measured against each other where these are the same */
+    group?: string | null;
   }
   const side = (
     side: 'left' | 'right',
-    { sign = 'normal', standing = 'measured', inverted = false, way }: Turn,
+    { sign = 'normal', standing = 'measured', inverted = false, way, group = 'together' }: Turn,
   ) => {
-    const source = madeSource({ id: side, side, way: way ?? 'full', signal: { sign, standing } });
+    const source = {
+      ...madeSource({ id: side, side, way: way ?? 'full', signal: { sign, standing } }),
+      group,
+    };
     const tap = madeTap(side, { inverted });
     return madeFeed({ sources: [source], feed: { side, taps: [tap] } });
   };
@@ -62,13 +67,26 @@ describe('left and right', () => {
     expect(mixed({ sign: 'reversed' }, { sign: 'reversed' })).toEqual([]);
   });
   it('as far as it was measured: otherwise it is to be tried', () => {
-    expect(mixed({ standing: 'assumed' }, { sign: 'reversed' })).toEqual(opposed('assumption'));
-    expect(mixed({}, { sign: 'reversed', standing: 'assumed' })).toEqual(opposed('assumption'));
+    expect(mixed({ standing: 'assumed', group: null }, { sign: 'reversed' })).toEqual(opposed('assumption'));
+    expect(mixed({}, { sign: 'reversed', standing: 'assumed', group: null })).toEqual(opposed('assumption'));
+    // Each was measured, but against others.
+    expect(mixed({}, { sign: 'reversed', group: 'another' })).toEqual(opposed('assumption'));
+    expect(mixed({ group: null }, { sign: 'reversed', group: null })).toEqual(opposed('assumption'));
   });
-  it('a measured phase contains the reversal already', () => {
-    const left = side('left', { sign: 'reversed' });
-    left.sources[0].phase = 'measured';
-    expect(polarityMixed(madePlan({ feeds: [left, side('right', {})] }))).toEqual([]);
+  it('by the phase itself, where that was measured against the source', () => {
+    const told = (sign: 1 | -1, inverted: boolean) => {
+      const right = side('right', { standing: 'assumed', inverted });
+      const { re, im } = right.sources[0].response;
+      right.sources[0].response = { re: re.map((v) => sign * v), im: im.map((v) => sign * v) };
+      return polarityMixed(madePlan({ feeds: [side('left', { standing: 'assumed' }), right] }));
+    };
+    expect([told(1, false), told(-1, true)]).toEqual([[], []]);
+    expect([told(-1, false), told(1, true)]).toEqual([opposed('error'), opposed('error')]);
+    // What has no sign to its neighbour keeps the one that is stated.
+    const lone = side('right', { standing: 'assumed' });
+    const turn = ({ re }: { re: Float64Array }) => ({ re: re.map(() => 0), im: re });
+    lone.sources[0].response = turn(lone.sources[0].response);
+    expect(polarityMixed(madePlan({ feeds: [side('left', { standing: 'assumed' }), lone] }))).toEqual([]);
   });
   it('of outputs that are alike, and of targets with both', () => {
     expect(mixed({ way: 'woofer' }, { inverted: true })).toEqual([]);

@@ -1,4 +1,4 @@
-import { planRemark, type PlanRule, SETUP } from './rule.ts';
+import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** Turning on draws this from each device, A. */
 const EACH_AMPS = 0.15;
@@ -18,7 +18,7 @@ export const remoteLoad: PlanRule = ({ plan, finished }) => {
           'remote-load',
           'error',
           `The turn-on lead must supply ${need.toFixed(2)} A and ${amps === null ? 'is trusted with' : 'can supply'} ${can} A.`,
-          { remedy: 'A relay with a suppression diode.', settle: SETUP },
+          { remedy: 'A relay with a suppression diode.', settle: setAt('turn-on') },
         ),
       ]
     : [];

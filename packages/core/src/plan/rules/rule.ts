@@ -2,7 +2,7 @@ import type { LibraryDevice } from '../../model/device.ts';
 import type { FinishedCar } from '../../model/finished-car.ts';
 import { subject } from '../../model/matter.ts';
 import type { Feed, Proposal, Remark, Severity } from '../../model/plan.ts';
-import type { Setup } from '../../model/setup.ts';
+import type { Setup, SetupPlace } from '../../model/setup.ts';
 import type { Target } from '../../model/target.ts';
 import type { PlanContext } from '../facts/context.ts';
 import type { Drive } from '../finished/drives.ts';
@@ -58,8 +58,8 @@ export interface RemarkMore {
 
 /** The reading that settles a doubt is taken in this guided test of Listen. */
 export const test = (id: string): Remark['settle'] => ({ stage: 'listen', test: id });
-/** It is changed among the plan's own settings. */
-export const SETUP: Remark['settle'] = { stage: 'setup', test: null };
+/** It is changed in the plan itself, at this place of the finished car. */
+export const setAt = (place: SetupPlace): Remark['settle'] => ({ stage: 'setup', test: null, place });
 export const LIBRARY: Remark['settle'] = { stage: 'library', test: null };
 export const INTAKE: Remark['settle'] = { stage: 'intake', test: null };
 export const FIND: Remark['settle'] = { stage: 'find', test: null };

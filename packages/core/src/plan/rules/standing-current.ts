@@ -1,4 +1,4 @@
-import { planRemark, type PlanRule, SETUP } from './rule.ts';
+import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** More than this asleep empties a battery in weeks, A: a setting of ours. */
 const MOST_AMPS = 0.03;
@@ -16,7 +16,7 @@ export const standingCurrent: PlanRule = ({ plan }) => {
       'standing-current',
       'error',
       `Asleep the new system draws ${(1000 * standingAmps).toFixed(0)} mA${days}.`,
-      { remedy: 'Turn it on by a switched lead, and choose devices that sleep.', settle: SETUP },
+      { remedy: 'Turn it on by a switched lead, and choose devices that sleep.', settle: setAt('turn-on') },
     ),
   ];
 };

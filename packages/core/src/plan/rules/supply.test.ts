@@ -25,7 +25,7 @@ import { standingCurrent } from './standing-current.ts';
 import { turnOff } from './turn-off.ts';
 
 const of = (rule: PlanRule, setup: MadeSetup, more: MadePlan = {}) => rule(madePlan({ setup, ...more }));
-const inSetup = (remedy: string) => ({ settle: 'setup', remedy });
+const inSetup = (remedy: string, place = 'supply') => ({ settle: `setup/${place}`, remedy });
 
 describe('the main fuse', () => {
   const fused = (supply: MadeSetup['supply'], musicAmps = 15) =>
@@ -80,11 +80,11 @@ describe('cable and ground', () => {
   it('run apart, and ground at the body', () => {
     expect(of(cablesApart, {})).toEqual([]);
     expect(of(cablesApart, { supply: { sides: 'together' } })).toEqual([
-      verdict('warning', 'cables-apart', 'on the same side', inSetup('signal on the other')),
+      verdict('warning', 'cables-apart', 'on the same side', inSetup('signal on the other', 'ground')),
     ]);
     expect(of(groundPoint, {})).toEqual([]);
     expect(of(groundPoint, { supply: { ground: 'battery-terminal' } })).toEqual([
-      verdict('error', 'ground-point', 'past the battery sensor', inSetup('body')),
+      verdict('error', 'ground-point', 'past the battery sensor', inSetup('body', 'ground')),
     ]);
   });
 });
@@ -139,14 +139,14 @@ describe('going to sleep', () => {
     expect(asleep(0.03, null)).toEqual([]);
     expect(asleep(0.03, 14)).toEqual([]);
     expect(asleep(0.031, null)).toEqual([
-      verdict('error', 'standing-current', /draws 31 mA\.$/, inSetup('switched lead')),
+      verdict('error', 'standing-current', /draws 31 mA\.$/, inSetup('switched lead', 'turn-on')),
     ]);
     expect(asleep(0.002, 13)).toEqual([
       verdict(
         'error',
         'standing-current',
         'draws 2 mA; after 13 days the car may not start',
-        inSetup('sleep'),
+        inSetup('sleep', 'turn-on'),
       ),
     ]);
   });
@@ -154,16 +154,16 @@ describe('going to sleep', () => {
   it('needs a source that goes off and holds while the engine starts', () => {
     expect(turned({})).toEqual([]);
     expect(turned({ by: 'constant', asleep: 'live', restart: 'dips' })).toEqual([
-      verdict('error', 'turn-off', 'Nothing turns the amplifiers off', inSetup('accessory')),
+      verdict('error', 'turn-off', 'Nothing turns the amplifiers off', inSetup('accessory', 'turn-on')),
     ]);
     expect(turned({ asleep: 'live' })).toEqual([
-      verdict('error', 'turn-on-source', 'stays live', inSetup('goes off')),
+      verdict('error', 'turn-on-source', 'stays live', inSetup('goes off', 'turn-on')),
     ]);
     expect(turned({ asleep: 'unknown' })).toEqual([
-      verdict('assumption', 'turn-on-source', 'Nobody has checked', inSetup('Lock the car')),
+      verdict('assumption', 'turn-on-source', 'Nobody has checked', inSetup('Lock the car', 'turn-on')),
     ]);
     expect(turned({ restart: 'dips' })).toEqual([
-      verdict('error', 'turn-on-restart', 'dips when the engine starts', inSetup('delay')),
+      verdict('error', 'turn-on-restart', 'dips when the engine starts', inSetup('delay', 'turn-on')),
     ]);
     expect(turned({ restart: 'unknown' })).toEqual([]);
   });
@@ -179,11 +179,21 @@ describe('going to sleep', () => {
   it('the lead that wakes them gives 0.15 A to each', () => {
     expect(lead({ amps: 0.3 })).toEqual([]);
     expect(lead({ amps: 0.29 })).toEqual([
-      verdict('error', 'remote-load', 'must supply 0.30 A and can supply 0.29 A', inSetup('relay')),
+      verdict(
+        'error',
+        'remote-load',
+        'must supply 0.30 A and can supply 0.29 A',
+        inSetup('relay', 'turn-on'),
+      ),
     ]);
     expect(lead({ amps: 0.3 }, 3)).toHaveLength(1);
     expect(lead({ by: 'factory-remote', amps: null })).toEqual([
-      verdict('error', 'remote-load', 'must supply 0.30 A and is trusted with 0.2 A', inSetup('relay')),
+      verdict(
+        'error',
+        'remote-load',
+        'must supply 0.30 A and is trusted with 0.2 A',
+        inSetup('relay', 'turn-on'),
+      ),
     ]);
     expect(lead({ amps: 0.1, relay: true })).toEqual([]);
     expect(lead({ by: 'sensing', amps: null })).toEqual([]);

@@ -1,10 +1,10 @@
 import { subject } from '../../model/matter.ts';
-import { planRemark, type PlanRule, SETUP } from './rule.ts';
+import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** There is a way for everything to go to sleep. */
 export const turnOff: PlanRule = ({ plan }) => {
   const { by, asleep, restart } = plan.setup.turnOn;
-  const more = { settle: SETUP };
+  const more = { settle: setAt('turn-on') };
   if (by === 'constant')
     return [
       planRemark(

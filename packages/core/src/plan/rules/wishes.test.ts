@@ -111,7 +111,7 @@ describe('what the car needs', () => {
     expect(heard('left', 'active')).toEqual([
       verdict('error', 'cancelling-off', 'runs through front left into the new system', {
         pairId: 'p1',
-        settle: 'setup',
+        settle: 'setup/factory',
         remedy: 'Switch it off',
       }),
     ]);
@@ -129,7 +129,10 @@ describe('what the car needs', () => {
   it('its microphones stay plugged in', () => {
     expect(microphonesKept(madePlan())).toEqual([]);
     expect(microphonesKept(madePlan({ setup: { microphones: 'unplugged' } }))).toEqual([
-      verdict('error', 'microphones-kept', 'emergency call', { settle: 'setup', remedy: 'plugged in' }),
+      verdict('error', 'microphones-kept', 'emergency call', {
+        settle: 'setup/factory',
+        remedy: 'plugged in',
+      }),
     ]);
   });
 });

@@ -1,4 +1,5 @@
-import type { Equipment, TurnOnStep } from '../../model/plan.ts';
+import type { FinishedCar, FinishedDevice } from '../../model/finished-car.ts';
+import type { TurnOnStep } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { PlanContext } from '../facts/context.ts';
 
@@ -10,41 +11,59 @@ const SOURCE_WORD: Record<Setup['turnOn']['by'], string> = {
   constant: 'Permanent feed',
 };
 
+/** After its source, s: an input that senses takes longer to be sure than a lead. */
+const FIRST = { sensing: 0.5, lead: 0.2 };
+/** No amplifier wakes earlier, s. */
+const AMPLIFIER = 0.5;
+
 /** The chain of waking, each step with its time: what makes noise wakes last and sleeps first. */
 export function turnOnSteps(
-  setup: Setup,
-  equipment: readonly Equipment[],
+  { turnOn: { by, relay, delaySeconds } }: Setup,
+  { devices }: Pick<FinishedCar, 'devices'>,
   { input }: PlanContext,
 ): TurnOnStep[] {
-  const { by, relay, delaySeconds } = setup.turnOn;
-  const { places } = input.harness;
-  const place = by === 'factory-remote' ? places.remote : by === 'accessory' ? places.switched : undefined;
-  const devices = equipment.filter((e) => e.kind !== 'amplifier' && e.kind !== 'passive-converter');
-  const steps: TurnOnStep[] = [
-    {
-      name: SOURCE_WORD[by],
-      atSeconds: 0,
-      says: place
-        ? `at ${place.place}${place.measured ? '' : ', as the sheet claims'}`
-        : by === 'accessory' || by === 'factory-remote'
-          ? 'its wire is still to be found'
-          : 'from the tapped outputs',
-    },
+  const atOnce = devices.filter((d) => typeof d.wokenBy === 'string' && d.wokenBy !== 'nothing');
+  const behind = devices.filter((d) => typeof d.wokenBy !== 'string');
+  const isAmplifier = (d: FinishedDevice) => d.kind === 'amplifier';
+  const first = behind.length > 0 ? 'turns on first' : 'with the source';
+  return [
+    { name: SOURCE_WORD[by], atSeconds: 0, says: whereOf(by, input.harness.places) },
+    ...(relay
+      ? [{ name: 'Relay', atSeconds: 0.1, says: 'with a suppression diode; it spares the source' }]
+      : []),
+    ...step(
+      atOnce.filter((d) => !isAmplifier(d)),
+      by === 'sensing' ? FIRST.sensing : FIRST.lead,
+      first,
+    ),
+    ...step(atOnce.filter(isAmplifier), AMPLIFIER, 'with the source'),
+    ...step(behind, Math.max(AMPLIFIER, delaySeconds), 'after it, from its remote output: no thump'),
   ];
-  if (relay)
-    steps.push({ name: 'Relay', atSeconds: 0.1, says: 'with a suppression diode; it spares the source' });
-  for (const device of devices)
-    steps.push({
-      name:
-        device.name ??
-        (device.kind === 'processor' ? 'Processor' : device.kind === 'converter' ? 'Converter' : 'Interface'),
-      atSeconds: by === 'sensing' ? 0.5 : 0.2,
-      says: 'turns on first',
-    });
-  steps.push({
-    name: 'Amplifiers',
-    atSeconds: devices.length > 0 ? Math.max(0.5, delaySeconds) : 0.5,
-    says: devices.length > 0 ? 'after it, from its remote output: no thump' : 'with the source',
+}
+
+function whereOf(by: Setup['turnOn']['by'], places: PlanContext['input']['harness']['places']): string {
+  if (by === 'constant') return 'live all the time';
+  if (by !== 'accessory' && by !== 'factory-remote') return 'from the tapped outputs';
+  const place = by === 'factory-remote' ? places.remote : places.switched;
+  return place
+    ? `at ${place.place}${place.measured ? '' : ', as the sheet claims'}`
+    : 'its wire is still to be found';
+}
+
+const KIND: Partial<Record<FinishedDevice['kind'], string>> = {
+  amplifier: 'Amplifier',
+  converter: 'Converter',
+  processor: 'Processor',
+  'data-interface': 'Interface',
+};
+
+/** Devices that wake together, each model once with how many of it there are. */
+function step(devices: readonly FinishedDevice[], atSeconds: number, says: string): TurnOnStep[] {
+  if (devices.length === 0) return [];
+  const names = devices.map((d) => d.name ?? KIND[d.kind] ?? 'Device');
+  const counted = [...new Set(names)].map((name) => {
+    const count = names.filter((n) => n === name).length;
+    return count > 1 ? `${count} × ${name}` : name;
   });
-  return steps;
+  return [{ name: counted.join(', '), atSeconds, says }];
 }

@@ -16,7 +16,7 @@ describe('what a person changed', () => {
       setup: { loudestStep: 14, turnOn: { by: 'accessory' as const } },
       feeds: [{ targetId: target.id, side: 'left' as const, taps: [tap('p1'), tap('p2')] }],
       loads: [{ pairId: 'p2', load: 'resistor' as const }],
-      boxes: ['Merlin S8'],
+      boxes: [{ deviceId: null, device: 'Merlin S8' }],
       inserts: [],
     };
     expect(changesInWords(changes, { targets: [target], pairs })).toEqual([
@@ -50,7 +50,7 @@ describe('what a person changed of what was removed since', () => {
       { pairId: 'gone', load: 'none' as const },
       { pairId: 'p2', load: 'resistor' as const },
     ],
-    boxes: ['Merlin S8'],
+    boxes: [{ deviceId: null, device: 'Merlin S8' }],
     inserts: [],
   };
 

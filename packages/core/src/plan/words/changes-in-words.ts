@@ -28,7 +28,7 @@ export function changesInWords(
     ),
     ...loads.map((l) => `Load of ${output(l.pairId)}: ${l.load}`),
     ...settingsInWords(setup),
-    ...boxes.map((name) => `Device: ${name}`),
+    ...boxes.map(({ device }) => `Device: ${device ?? 'one of the library'}`),
     ...inserts.map(
       ({ kind, device, targetId, at }) =>
         `${channel(targetId, 'mono')}: ${device ?? INSERT_WORDS[kind]} ${PLACE_WORDS[at]}`,

@@ -1,5 +1,4 @@
-import type { Capture, UnitView } from '@ulpen/core';
-import { pairName } from '@ulpen/core';
+import { type Capture, CHAPTER_WORD, pairName, type UnitView } from '@ulpen/core';
 
 interface CurvePickerProps {
   units: readonly UnitView[];
@@ -40,7 +39,7 @@ export function CurvePicker({ units, chosen, full, onChange }: CurvePickerProps)
                           type="button"
                           className="curve-chip num"
                           aria-pressed={place >= 0}
-                          aria-label={`${pairName(pair)}, ${c.volumeStep === null ? 'step not noted' : `step ${c.volumeStep}`}${c.load === 'none' ? ', no load' : ''}`}
+                          aria-label={`${pairName(pair)}, ${c.volumeStep === null ? 'step not noted' : `step ${c.volumeStep}`}${c.load === 'none' ? ', no load' : ''}${c.chapter === 'before' ? '' : `, ${CHAPTER_WORD[c.chapter]}`}`}
                           disabled={full && place < 0}
                           style={place >= 0 ? { borderColor: `var(--curve-${place + 1})` } : undefined}
                           onClick={() => toggle(c.id)}

@@ -1,4 +1,4 @@
-import { type Capture, captureInForce, type JobView, pairName } from '@ulpen/core';
+import { type Capture, captureInForce, CHAPTER_WORD, type JobView, pairName } from '@ulpen/core';
 import { useJob, useMeasuredJob, useJobs } from '../../../api/queries.ts';
 import { SelectField } from '../../../ui/SelectField.tsx';
 import { Choices } from '../../../ui/Choices.tsx';
@@ -168,7 +168,7 @@ function capturesOf(job: JobView, before: string): [string, { capture: Capture; 
           capture.id,
           {
             capture,
-            name: `${before}${pairName(pair)}${capture.volumeStep === null ? '' : `, step ${capture.volumeStep}`}${capture.load === 'none' ? ', no load' : ''}`,
+            name: `${before}${pairName(pair)}${capture.volumeStep === null ? '' : `, step ${capture.volumeStep}`}${capture.load === 'none' ? ', no load' : ''}${capture.chapter === 'before' ? '' : `, ${CHAPTER_WORD[capture.chapter]}`}`,
           },
         ]),
     );

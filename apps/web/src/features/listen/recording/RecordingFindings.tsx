@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { formatFrequency, type JobView, pairName, type PairView, type RecordingRecord } from '@ulpen/core';
 import { restoreRecording } from '../../../api/commands/restore-recording.ts';
 import { useCommand } from '../../../api/commands/use-command.ts';
+import { OfChapter } from '../../../ui/OfChapter.tsx';
 import { withdrawRecording } from '../../../api/commands/withdraw-recording.ts';
 import { dbWords, delayWords, percentWords, PLAYED_WORD, POLARITY_WORD } from './recording-words.ts';
 import { PhaseStrip } from './PhaseStrip.tsx';
@@ -48,6 +49,7 @@ function Recorded({ job, pair, recording }: { job: JobView; pair: PairView; reco
             from a file
           </span>
         )}
+        <OfChapter jobId={job.id} kind="recordings" record={recording} />
         {withdrawnAt ? (
           <Button variant="quiet" onClick={() => restore.mutate(which)}>
             Restore

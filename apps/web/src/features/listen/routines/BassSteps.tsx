@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { JobBehaviour, JobView, PairView } from '@ulpen/core';
+import { type JobBehaviour, type JobView, type PairView, tellsOfFactory } from '@ulpen/core';
 import { BassTable } from '../findings/BassTable.tsx';
 
 /** How bass went from step to step, and the way to its curves. */
@@ -14,7 +14,7 @@ export function BassSteps({
 }) {
   const bass = behaviour.pairs.find((p) => p.pairId === pair.id)?.bass;
   if (!bass) return null;
-  const captures = pair.captures.filter((c) => !c.withdrawnAt).map((c) => c.id);
+  const captures = pair.captures.filter(tellsOfFactory).map((c) => c.id);
   return (
     <>
       <BassTable bass={bass} />

@@ -4,6 +4,7 @@ import type { CheckBody, JobView } from '@ulpen/core';
 import { restoreCheck } from '../../../api/commands/restore-check.ts';
 import { useCommand } from '../../../api/commands/use-command.ts';
 import { withdrawCheck } from '../../../api/commands/withdraw-check.ts';
+import { OfChapter } from '../../../ui/OfChapter.tsx';
 import { checkWords } from './check-words.ts';
 
 interface CheckListProps {
@@ -24,6 +25,7 @@ export function CheckList({ job, kinds, pairId }: CheckListProps) {
         <li key={check.id} className={check.withdrawnAt ? 'check-withdrawn' : ''}>
           <span className="num small quiet">{format(new Date(check.takenAt), 'dd.MM. HH:mm')}</span>
           <span>{checkWords(check.body)}</span>
+          <OfChapter jobId={job.id} kind="checks" record={check} />
           <Button
             variant="quiet"
             onClick={() =>

@@ -1,3 +1,4 @@
+import { tellsOfFactory } from '@ulpen/core';
 import { AddedTable } from '../AddedTable.tsx';
 import { type GuidedTest, outputsOf } from '../guided-test.ts';
 import { ADDED_SOUNDS_FORM } from '../check-forms.ts';
@@ -21,6 +22,6 @@ export const added: GuidedTest = {
   pairs: outputsOf,
   finding: () => null,
   isTold: (job, pairId) =>
-    job.checks.some((c) => c.pairId === pairId && c.body.kind === 'added-sound' && !c.withdrawnAt),
+    job.checks.some((c) => c.pairId === pairId && c.body.kind === 'added-sound' && tellsOfFactory(c)),
   AllOutputs: AddedTable,
 };

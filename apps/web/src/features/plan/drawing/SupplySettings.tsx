@@ -1,0 +1,82 @@
+import { CABLE_SIZES, FUSE_SIZES, type Setup, settingChoices } from '@ulpen/core';
+import { Choices } from '../../../ui/Choices.tsx';
+import { NumberField } from '../../../ui/NumberField.tsx';
+import { SelectField } from '../../../ui/SelectField.tsx';
+import { useFramedPlan } from '../PlanFrame.tsx';
+import { usePutSetup } from './Settings.tsx';
+
+/** Sizes that are sold, and the one that is set where it is another. */
+const sizes = (sold: readonly number[], own: number | null, unit: string) =>
+  [...new Set([...sold, ...(own === null ? [] : [own])])]
+    .sort((a, b) => a - b)
+    .map((value) => ({ value, word: `${value} ${unit}` }));
+
+/** Where the power comes from, its fuse and its cable. */
+export function SupplySettings({ setup: { supply } }: { setup: Setup }) {
+  const { changes } = useFramedPlan().shown;
+  const put = usePutSetup();
+  const putSupply = (part: Partial<Setup['supply']>) => put({ supply: { ...changes.setup.supply, ...part } });
+  return (
+    <>
+      <Choices
+        label="From"
+        options={settingChoices('supply.from')}
+        value={supply.from}
+        onChange={(from) => putSupply({ from })}
+      />
+      {supply.from === 'factory-feed' ? (
+        <NumberField
+          id="feed-fuse"
+          label="Fuse of that feed, A"
+          value={supply.feedFuseAmps}
+          least={1}
+          most={500}
+          onChange={(feedFuseAmps) => putSupply({ feedFuseAmps })}
+        />
+      ) : (
+        <div className="part-row">
+          <SelectField
+            id="pick-main-fuse"
+            label="Main fuse"
+            value={supply.fuseAmps}
+            options={[...sizes(FUSE_SIZES, supply.fuseAmps, 'A'), { value: null, word: 'none' }]}
+            onChange={(fuseAmps) => putSupply({ fuseAmps })}
+          />
+          <NumberField
+            key={`mm-${supply.fuseMm}`}
+            id="fuse-distance"
+            label="From the battery, mm"
+            value={supply.fuseMm}
+            most={10_000}
+            onChange={(fuseMm) => fuseMm !== null && putSupply({ fuseMm })}
+          />
+        </div>
+      )}
+      <div className="part-row">
+        <SelectField
+          id="pick-cable"
+          label="Cable"
+          value={supply.cableMm2}
+          options={sizes(CABLE_SIZES, supply.cableMm2, 'mm²')}
+          onChange={(cableMm2) => putSupply({ cableMm2 })}
+        />
+        <NumberField
+          key={`m-${supply.cableM}`}
+          id="cable-length"
+          label="Cable length, m"
+          value={supply.cableM}
+          least={0.2}
+          most={20}
+          onChange={(cableM) => cableM !== null && putSupply({ cableM })}
+        />
+      </div>
+      <SelectField
+        id="pick-metal"
+        label="Metal"
+        value={supply.metal}
+        options={settingChoices('supply.metal')}
+        onChange={(metal) => putSupply({ metal })}
+      />
+    </>
+  );
+}

@@ -1,0 +1,28 @@
+import { Button } from 'react-bootstrap';
+import { CHAPTER_WORD, type Taken } from '@ulpen/core';
+import { type RecordKind, rechapter } from '../api/commands/rechapter.ts';
+import { useCommand } from '../api/commands/use-command.ts';
+
+interface OfChapterProps {
+  jobId: string;
+  kind: RecordKind;
+  record: Taken & { id: string };
+}
+
+/** Says of a record that it was not measured before the work, with the way to put that right. */
+export function OfChapter({ jobId, kind, record }: OfChapterProps) {
+  const move = useCommand(rechapter);
+  if (record.chapter === 'before' || record.withdrawnAt) return null;
+  return (
+    <span className="of-chapter">
+      <span className="small quiet">{CHAPTER_WORD[record.chapter]}</span>
+      <Button
+        variant="quiet"
+        title="It tells of the factory system as it came: map and plan may stand on it"
+        onClick={() => move.mutate({ jobId, kind, id: record.id, chapter: 'before', from: record.chapter })}
+      >
+        Measured before
+      </Button>
+    </span>
+  );
+}

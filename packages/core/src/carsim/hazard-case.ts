@@ -1,0 +1,52 @@
+import { NO_CHANGES, type Proposal } from '../model/plan.ts';
+import { harnessFactsOf } from '../plan/facts/harness-facts.ts';
+import type { PlanInput } from '../plan/facts/plan-input.ts';
+import { planInputOf } from '../plan/facts/plan-of-job.ts';
+import { rework } from '../plan/compare/propose.ts';
+import { DEMO_CARS } from './cars/index.ts';
+import { demoLibrary } from './devices.ts';
+import type { Case, Hazard } from './hazards.ts';
+import type { SimulatedCar } from './simulated-car.ts';
+import { type CarRecords, recordsOfCar } from './view-of-car.ts';
+
+/** Records of cars that were measured already, by what is true of them. */
+const measured = new Map<string, CarRecords>();
+
+function measuredCar(car: SimulatedCar): CarRecords {
+  const name = JSON.stringify(car);
+  const known = measured.get(name) ?? recordsOfCar(car);
+  measured.set(name, known);
+  return structuredClone(known);
+}
+
+/**
+ * A mistake, or the same thing done right, as it stands in an installer's record.
+ *
+ * @param measure gives the record of a car
+ */
+export function caseOf(
+  { car: id, strategy, ...changes }: Hazard,
+  which: 'wrong' | 'right',
+  measure: (car: SimulatedCar) => CarRecords = measuredCar,
+): Case {
+  const car = structuredClone(DEMO_CARS.find((c) => c.id === id)!);
+  changes[which].car?.(car);
+  const made: Case = {
+    car,
+    ...measure(car),
+    devices: demoLibrary(),
+    strategy,
+    changes: structuredClone(NO_CHANGES),
+  };
+  changes[which].record?.(made);
+  return made;
+}
+
+/** What a plan is worked out from, by the way that every job goes. */
+export const inputOfCase = ({ job, harness, devices }: Case): PlanInput =>
+  planInputOf(job, { devices, harness: harnessFactsOf(job, harness) });
+
+/** @returns null where the way in is refused */
+export function planOfCase(made: Case): Proposal | null {
+  return rework(inputOfCase(made), made.strategy, made.changes);
+}
