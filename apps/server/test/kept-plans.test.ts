@@ -196,6 +196,9 @@ describe('kept plans', () => {
     });
     const loud = structuredClone(byHand(target.id, captures[0].pairId));
     loud.feeds[0].taps[0].gainDb = 6;
+    const [feed] = byHand(target.id, captures[0].pairId).feeds;
+    const said = (part: object) => ({ changes: { ...NO_CHANGES, ...part } });
+    const load = { pairId: captures[0].pairId, load: 'resistor' };
     const cases: [object, string][] = [
       [{ strategy: 'by-pigeon' }, 'strategy'],
       [{ strategy: 'source-direct' }, 'strategy'],
@@ -204,6 +207,10 @@ describe('kept plans', () => {
       [{ changes: byHand(other.target.id, captures[0].pairId) }, 'changes.feeds.0.targetId'],
       [{ changes: byHand(target.id, other.captures[0].pairId) }, 'changes.feeds.0.taps.0.pairId'],
       [{ changes: loud }, 'changes.feeds.0.taps.0.gainDb'],
+      // One channel, one output or one tap that is said twice, with different things.
+      [said({ feeds: [feed, { ...feed, taps: taps(captures[1].pairId) }] }), 'changes.feeds.1'],
+      [said({ feeds: [{ ...feed, taps: [...feed.taps, ...feed.taps] }] }), 'changes.feeds.0.taps.1.pairId'],
+      [said({ loads: [load, { ...load, load: 'none' }] }), 'changes.loads.1.pairId'],
     ];
     for (const [wrong, field] of cases) {
       const { status, body } = await keep<Problem>(job.id, { fingerprint, ...wrong });

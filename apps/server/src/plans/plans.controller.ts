@@ -1,7 +1,7 @@
 import { Body, Controller, Delete, Get, Header, HttpCode, Post, Query } from '@nestjs/common';
 import { ApiResponse, ApiTags } from '@nestjs/swagger';
 import {
-  changesSchema,
+  givenChangesSchema,
   type Creating,
   fingerprintSchema,
   type FinishedCar,
@@ -40,7 +40,7 @@ const comparisonSchema = z
   })
   .meta({ id: 'Comparison' });
 const reworkSchema = z
-  .object({ strategy: z.enum(STRATEGY_IDS), changes: changesSchema })
+  .object({ strategy: z.enum(STRATEGY_IDS), changes: givenChangesSchema })
   .meta({ id: 'PlanRework' });
 
 const finishedQuerySchema = z

@@ -21,7 +21,7 @@ export function OfChapter({ jobId, kind, record }: OfChapterProps) {
         title="It tells of the factory system as it came: map and plan may stand on it"
         onClick={() => move.mutate({ jobId, kind, id: record.id, chapter: 'before', from: record.chapter })}
       >
-        Measured before
+        Taken before it
       </Button>
     </span>
   );

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { answers, type Matter, matterSchema } from './matter.ts';
-import { changesSchema, fingerprintSchema, strategySchema } from './plan.ts';
+import { fingerprintSchema, givenChangesSchema, strategySchema } from './plan.ts';
 import { ref } from './ref.ts';
 import { creating, idSchema, line, momentSchema, requiredLine } from './words.ts';
 
@@ -42,7 +42,7 @@ export type Decision = z.infer<typeof decisionSchema>;
 /** What is signed of a plan: its open matters by rule and subjects. What they say, the server knows. */
 export const signingSchema = z
   .object({
-    plan: z.object({ strategy: strategySchema, changes: changesSchema, fingerprint: fingerprintSchema }),
+    plan: z.object({ strategy: strategySchema, changes: givenChangesSchema, fingerprint: fingerprintSchema }),
     decisions: z
       .array(
         creating(

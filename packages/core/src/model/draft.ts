@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { LIMITS } from './limits.ts';
-import { changesSchema, NO_CHANGES, type PlanChanges, strategySchema } from './plan.ts';
+import { changesSchema, givenChangesSchema, NO_CHANGES, type PlanChanges, strategySchema } from './plan.ts';
 import { idSchema, versionSchema } from './words.ts';
 
 /** What a person changed of a way in and has not kept yet. */
@@ -24,7 +24,7 @@ export type Draft = z.infer<typeof draftSchema>;
 const seenVersion = z.int().min(0);
 
 export const draftChangeSchema = draftFieldsSchema
-  .extend({ version: seenVersion, planId: idSchema.nullable().default(null) })
+  .extend({ changes: givenChangesSchema, version: seenVersion, planId: idSchema.nullable().default(null) })
   .meta({ id: 'DraftChange' });
 export type DraftChange = z.infer<typeof draftChangeSchema>;
 

@@ -253,6 +253,29 @@ export const changesSchema = z
   })
   .meta({ id: 'PlanChanges' });
 export type PlanChanges = z.infer<typeof changesSchema>;
+
+/** The first of some that has a name which another one before it has; -1: none has. */
+const secondOf = <T>(items: readonly T[], nameOf: (item: T) => string): number => {
+  const names = items.map(nameOf);
+  return names.findIndex((name, n) => names.indexOf(name) < n);
+};
+
+/** The same as it is sent: every channel and every output is said once, so that nothing is silently left aside. */
+export const givenChangesSchema = changesSchema
+  .superRefine(({ feeds, loads }, context) => {
+    const say = (path: (string | number)[], message: string) =>
+      context.addIssue({ code: 'custom', path, message });
+    const feed = secondOf(feeds, (f) => `${f.targetId} ${f.side}`);
+    if (feed >= 0) say(['feeds', feed], 'this channel is fed already');
+    const load = secondOf(loads, (l) => l.pairId);
+    if (load >= 0) say(['loads', load, 'pairId'], 'this output has a load already');
+    feeds.forEach(({ taps }, n) => {
+      const tap = secondOf(taps, (t) => t.pairId);
+      if (tap >= 0) say(['feeds', n, 'taps', tap, 'pairId'], 'this output is tapped for the channel already');
+    });
+  })
+  .meta({ id: 'GivenChanges' });
+
 export const NO_CHANGES: PlanChanges = { setup: {}, feeds: [], loads: [], boxes: [], inserts: [] };
 
 export const proposalSchema = z
@@ -300,7 +323,7 @@ export const keepPlanSchema = z
   .object({
     name: requiredLine(80),
     strategy: strategySchema,
-    changes: changesSchema.default(NO_CHANGES),
+    changes: givenChangesSchema.default(NO_CHANGES),
     fingerprint: fingerprintSchema,
     /** the kept plan that this is the next revision of; null: a plan of its own */
     revises: idSchema.nullable().default(null),

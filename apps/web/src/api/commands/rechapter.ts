@@ -22,7 +22,7 @@ export const rechapter: Command<Input, Job> = {
   }),
   touches: () => ['job', 'harness', 'measurements'],
   undo: (input) => ({
-    text: `Kept as measured ${CHAPTER_WORD[input.chapter]}.`,
+    text: `Kept as taken ${CHAPTER_WORD[input.chapter]}.`,
     back: bound(rechapter, { ...input, chapter: input.from, from: input.chapter }),
   }),
 };

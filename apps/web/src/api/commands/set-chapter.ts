@@ -20,7 +20,7 @@ export const setChapter: Command<Input, Job> = {
   answered: (views, job) => views.job((view) => ({ ...view, ...job })),
   touches: () => ['job', 'list'],
   undo: ({ jobId, chapter, from }, { version }) => ({
-    text: `What is measured from now on was measured ${CHAPTER_WORD[chapter]}.`,
+    text: `From now on, readings are kept as taken ${CHAPTER_WORD[chapter]}.`,
     back: bound(setChapter, { jobId, version, chapter: from, from: chapter }),
   }),
 };

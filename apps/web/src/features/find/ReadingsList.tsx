@@ -71,11 +71,9 @@ export function ReadingsList({ jobId, view, at, workings, onWithdraw }: Readings
               <span className="quiet small reading-conditions">
                 {!kindOf(r.observation.kind).touches ? '' : conditionWords(r.conditions)}
                 {r.withdrawnAt && ' · withdrawn'}
-              </span>
-              <span className="small reading-means">
-                {r.withdrawnAt ? '' : means.get(r.id)}
                 <OfChapter jobId={jobId} kind="readings" record={r} />
               </span>
+              <span className="small reading-means">{r.withdrawnAt ? '' : means.get(r.id)}</span>
               <button
                 type="button"
                 className="btn btn-quiet"

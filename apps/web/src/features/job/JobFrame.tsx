@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { Button, Dropdown } from 'react-bootstrap';
-import { ArchiveRestore, Download, Ellipsis, Trash2, History } from 'lucide-react';
+import { ArchiveRestore, Check, Download, Ellipsis, Trash2, History } from 'lucide-react';
 import { CHAPTERS, type JobOutline } from '@ulpen/core';
 import { removeJob } from '../../api/commands/remove-job.ts';
 import { setChapter } from '../../api/commands/set-chapter.ts';
@@ -95,16 +95,16 @@ function JobMenu({ job }: { job: JobOutline }) {
             <Trash2 size={18} /> Delete the job …
           </Dropdown.Item>
           <Dropdown.Divider />
-          <Dropdown.Header>What you measure now, you measure</Dropdown.Header>
+          <Dropdown.Header>Where the work stands</Dropdown.Header>
           {CHAPTERS.map((chapter) => (
             <Dropdown.Item
               key={chapter}
               as="button"
               role="menuitemradio"
               aria-checked={chapter === from}
-              active={chapter === from}
               onClick={() => chapter !== from && move.mutate({ jobId, version, chapter, from })}
             >
+              <Check size={18} className={chapter === from ? '' : 'invisible'} aria-hidden />{' '}
               {CHAPTER_TITLE[chapter]}
             </Dropdown.Item>
           ))}
