@@ -43,7 +43,7 @@ module.exports = {
       severity: 'error',
       from: {
         path: '^packages/core/src/(signal|summing|plan|harness|sound|behaviour|level|load|supply|library)',
-        pathNot: '\\.test\\.ts$',
+        pathNot: '\\.test\\.ts$|^packages/core/src/plan/cases/',
       },
       to: { path: '^packages/core/src/carsim' },
     },

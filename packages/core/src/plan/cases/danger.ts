@@ -1,0 +1,322 @@
+import { peopleCarrier } from '../../carsim/cars/people-carrier.ts';
+import { recordTogether } from '../../carsim/recorded-together.ts';
+import {
+  amplifier,
+  both,
+  car,
+  FRONT_PAIR,
+  lines,
+  out,
+  PLAIN,
+  radio,
+  REAR_PAIR,
+  SILENT_SOUNDS,
+  STEADY,
+  SUBWOOFER,
+  target,
+  volts,
+  WITH_AMPLIFIER,
+} from './cars.ts';
+import type { JobCase } from './case.ts';
+import {
+  BARE_TWEETER,
+  DRIVES_A_WHOLE_WIRE,
+  TAKES_A_WIRE_UNPARTED,
+  TAKES_THE_AMPLIFIER_OUT,
+  taps,
+  tapsUnit,
+  WRONG_VOLTAGE,
+} from './never.ts';
+import { checked, onlyDevices, pairOf, plug, supplied } from './record.ts';
+
+const kept = { speaker: { state: 'kept' as const, watts: 50 } };
+const steadyOutputs = [
+  ...both('front', 'full', { checks: [...STEADY, volts(4)] }),
+  ...both('rear', 'full', { checks: STEADY }),
+];
+const plainRadio = (id: string, targets = [FRONT_PAIR, REAR_PAIR]) =>
+  car(id, { ...PLAIN, units: [radio(steadyOutputs)], targets });
+const fourOutputs = () => [...both('front', 'full'), ...both('rear', 'full')];
+const bypassable = (
+  id: string,
+  targets: ReturnType<typeof target>[] = [
+    { ...FRONT_PAIR, ...kept },
+    { ...REAR_PAIR, ...kept },
+  ],
+) => car(id, { ...WITH_AMPLIFIER, units: [radio(lines()), amplifier(fourOutputs())], targets });
+const twoWays = (id: string, targets: ReturnType<typeof target>[]) =>
+  car(id, {
+    ...WITH_AMPLIFIER,
+    units: [radio(lines()), amplifier([...both('front', 'woofer'), ...both('front', 'tweeter')])],
+    targets,
+  });
+const front = (name: string, way: 'woofer' | 'tweeter', lowHz: number, highHz: number) =>
+  target(name, {
+    layout: 'stereo',
+    axle: 'front',
+    lowHz,
+    highHz,
+    speaker: { state: 'kept', way, watts: 40 },
+  });
+
+/** What destroys equipment, burns a car, or silences what the law asks for. */
+export const DANGER: readonly JobCase[] = [
+  {
+    id: 'kept-speakers-on-a-plain-radio',
+    car: plainRadio('kept-speakers-on-a-plain-radio', [
+      { ...FRONT_PAIR, ...kept, speakerLevelInput: true },
+      { ...REAR_PAIR, ...kept, speakerLevelInput: true },
+    ]),
+    decides: {
+      first: ['direct'],
+      holds: ({ car: { outputs, speakers } }) =>
+        outputs.every((o) => o.intercepted?.carSide?.from === 'device' && o.drives.coils.length === 0) &&
+        speakers.every((s) => s.fate === 'taken-over' && s.coils.every((c) => c.wire === 'factory')),
+    },
+    why: 'The radio and the amplifier would both drive the speaker wires: the wires are parted, radio side to the inputs, car side from the outputs.',
+    never: [DRIVES_A_WHOLE_WIRE, TAKES_A_WIRE_UNPARTED],
+  },
+  {
+    id: 'new-speakers-on-new-wire',
+    car: plainRadio('new-speakers-on-new-wire', [
+      { ...FRONT_PAIR, speakerLevelInput: true },
+      { ...REAR_PAIR, speakerLevelInput: true },
+    ]),
+    record: (c) => {
+      c.preferences = { ...c.preferences, joining: 'tap', speakerWire: 'new' };
+    },
+    decides: {
+      first: ['direct'],
+      holds: ({ car: { outputs } }) => outputs.every((o) => o.intercepted === null),
+    },
+    why: 'On wire of their own nothing is taken over, so a tap is enough.',
+    never: [DRIVES_A_WHOLE_WIRE],
+  },
+  {
+    id: 'a-failed-amplifier-is-replaced',
+    car: {
+      ...bypassable('a-failed-amplifier-is-replaced'),
+      brief: { shape: 'replace-amplifier', keep: ['radio'] },
+    },
+    record: settled,
+    decides: { first: ['bypass-factory-wire', 'bypass-node'] },
+    why: 'Nothing comes out of a unit that failed: the signal is the radio’s, the speaker wires are used again.',
+    never: [tapsUnit('amplifier'), TAKES_A_WIRE_UNPARTED],
+  },
+  {
+    id: 'a-working-amplifier-may-be-tapped',
+    car: bypassable('a-working-amplifier-may-be-tapped', [FRONT_PAIR]),
+    record: settled,
+    decides: {},
+    why: 'The same car with an amplifier that works: its outputs are a source like any other.',
+    never: [],
+    allows: [tapsUnit('amplifier')],
+  },
+  {
+    id: 'a-tweeter-noted-at-the-data-pair',
+    car: peopleCarrier,
+    record: (c) => {
+      const data = c.harness.connectors[0].cavities;
+      pairOf(c, { side: 'left', way: 'tweeter' }).ends.forEach((end, n) => {
+        end.cavityId = data.find((v) => v.number === 7 + n)!.id;
+      });
+    },
+    decides: {},
+    why: 'Find settled those cavities as data; the diagram is of another option code.',
+    never: [taps('the output that Find contradicts', (p) => p.side === 'left' && p.way === 'tweeter')],
+  },
+  {
+    id: 'nobody-knows-where-the-emergency-call-plays',
+    car: bypassable('nobody-knows-where-the-emergency-call-plays', [FRONT_PAIR]),
+    record: (c) => {
+      for (const pair of c.job.units.flatMap((u) => u.pairs))
+        checked(
+          c,
+          pair.id,
+          ...SILENT_SOUNDS.filter((s) => s.kind === 'added-sound' && s.sound !== 'emergency-call'),
+        );
+    },
+    decides: { says: [/emergency call/i] },
+    why: 'It may play through the unit that would go. It is settled by its self-test, by its speaker or by the maker’s papers.',
+    never: [TAKES_THE_AMPLIFIER_OUT],
+  },
+  {
+    id: 'every-required-sound-has-a-sounder-of-its-own',
+    car: bypassable('every-required-sound-has-a-sounder-of-its-own', [FRONT_PAIR]),
+    record: settled,
+    decides: {},
+    why: 'Each was traced to a speaker of its own: taking the amplifier out touches none of them.',
+    never: [],
+    allows: [TAKES_THE_AMPLIFIER_OUT],
+  },
+  {
+    id: 'a-lorry-on-24-volts',
+    car: plainRadio('a-lorry-on-24-volts'),
+    record: (c) => plug(c, supplied(25.4, 27.6)),
+    decides: { says: [/24 V/] },
+    why: 'A feed above 20 V is a vehicle of 24 V: devices for 12 V burn.',
+    never: [WRONG_VOLTAGE],
+  },
+  {
+    id: 'a-car-that-charges-at-14-volts',
+    car: plainRadio('a-car-that-charges-at-14-volts'),
+    record: (c) => plug(c, supplied(12.7, 14.4)),
+    decides: { first: ['direct', 'convert'] },
+    why: 'A healthy net of 12 V.',
+    never: [],
+    allows: [WRONG_VOLTAGE],
+  },
+  {
+    id: 'a-car-that-charges-at-17-volts',
+    car: plainRadio('a-car-that-charges-at-17-volts'),
+    record: (c) => plug(c, supplied(12.8, 17.4)),
+    decides: { says: [/charging/i] },
+    why: '16 to 20 V is a fault of the charging system; it is mended before anything is built in.',
+    never: [WRONG_VOLTAGE],
+  },
+  {
+    id: 'kept-tweeters-on-an-amplifier-without-filters',
+    car: twoWays('kept-tweeters-on-an-amplifier-without-filters', [
+      front('Front woofers', 'woofer', 60, 2800),
+      front('Front tweeters', 'tweeter', 2800, 18_000),
+    ]),
+    record: (c) => {
+      settled(c);
+      c.job.targets[1].amplifierId = c.devices.find((d) => d.name === 'Tongs 2.30 line')!.id;
+    },
+    decides: { says: [/high-pass/i] },
+    why: 'The factory amplifier made the high-pass; without it the tweeter burns.',
+    never: [BARE_TWEETER],
+  },
+  {
+    id: 'a-kept-set-of-two-ways-on-one-channel',
+    car: twoWays('a-kept-set-of-two-ways-on-one-channel', [
+      { ...FRONT_PAIR, speaker: { state: 'kept', way: 'full', watts: 50 } },
+    ]),
+    record: settled,
+    decides: { says: [/high-pass|crossover/i] },
+    why: 'Woofer and tweeter had a channel and a filter each; one channel for both needs a crossover in between.',
+    never: [BARE_TWEETER],
+  },
+  {
+    id: 'kept-tweeters-behind-a-capacitor',
+    car: twoWays('kept-tweeters-behind-a-capacitor', [
+      front('Front woofers', 'woofer', 60, 2800),
+      {
+        ...front('Front tweeters', 'tweeter', 2800, 18_000),
+        speaker: { state: 'kept', way: 'tweeter', watts: 40, ownHighPass: true },
+      },
+    ]),
+    record: (c) => {
+      settled(c);
+      onlyDevices(c, 'Anvil 4.60', 'Tether 4');
+    },
+    decides: { first: ['bypass-factory-wire', 'bypass-node'] },
+    why: 'With a high-pass in its own line nothing is missing.',
+    never: [],
+  },
+  {
+    id: 'outputs-that-run-away-without-a-load',
+    car: car('outputs-that-run-away-without-a-load', {
+      ...PLAIN,
+      units: [
+        radio([
+          out('left', 'front', 'full', {
+            checks: [
+              volts(4),
+              { kind: 'cold-start', start: 1, load: 'speaker', minutes: 10, result: 'steady', volts: 4 },
+              { kind: 'cold-start', start: 1, load: 'none', minutes: 3, result: 'jumps', volts: 17.4 },
+            ],
+          }),
+          out('right', 'front', 'full'),
+        ]),
+      ],
+      targets: [{ ...FRONT_PAIR, speakerLevelInput: false }],
+    }),
+    decides: {
+      says: [/17\.4 V/],
+      holds: ({ car: { outputs } }) =>
+        outputs.every((o) => !o.drives.resistor || o.drives.resistor.watts! >= 25),
+    },
+    why: '17.4 V on 47 ohm is 6.4 W: twice that, derated at 70 degC, is a resistor of 25 W, and an input must stand the volts until it is fitted.',
+    never: [
+      {
+        what: 'feeds an input that does not stand the run-away volts',
+        done: ({ car: { devices } }) =>
+          devices.some(
+            (d) =>
+              d.inputs.some((i) => i.source.from === 'output') &&
+              (d.entry?.speakerInput?.maxVolts ?? 99) < 17.4,
+          ),
+      },
+    ],
+  },
+  {
+    id: 'fuses-of-the-amplifiers-themselves',
+    car: plainRadio('fuses-of-the-amplifiers-themselves', [FRONT_PAIR, REAR_PAIR, SUBWOOFER]),
+    record: (c) => {
+      const own: Record<string, number> = { 'Anvil 4.60': 40, 'Anvil 1.400': 50 };
+      c.devices = c.devices.map((d) => ({ ...d, fuseAmps: own[d.name] ?? d.fuseAmps }));
+      c.job.targets.forEach((t) => {
+        t.amplifierId = c.devices.find(
+          (d) => d.name === (t.layout === 'mono' ? 'Anvil 1.400' : 'Anvil 4.60'),
+        )!.id;
+      });
+    },
+    decides: { holds: ({ plan }) => plan.setup!.supply.fuseAmps! >= 90 },
+    why: 'The main fuse protects the cable and is not below the sum of the amplifiers’ own, so that the fuse near the fault goes first.',
+    never: [],
+  },
+  {
+    id: 'left-and-right-into-two-inputs-of-one-box',
+    car: plainRadio('left-and-right-into-two-inputs-of-one-box', [SUBWOOFER]),
+    decides: {
+      first: ['direct', 'convert'],
+      holds: ({ plan, car: { devices } }) =>
+        plan.feeds[0].taps.length === 2 &&
+        devices.every((d) => new Set(d.inputs.map((i) => i.n)).size === d.inputs.length),
+    },
+    why: 'Each output has an input of its own: nothing is joined.',
+    never: [],
+  },
+  {
+    id: 'a-pair-that-was-measured-reversed',
+    car: reversed(),
+    record: (c) =>
+      recordTogether(
+        { ...c, car: reversed() },
+        pairOf(c, { side: 'left', axle: 'front' }).id,
+        pairOf(c, { side: 'right', axle: 'front' }).id,
+      ),
+    decides: {
+      first: ['direct', 'convert'],
+      holds: ({ plan }) => plan.feeds.filter((f) => f.taps[0].inverted).length === 1,
+    },
+    why: 'It is crossed at the tap, and is no fault by itself.',
+    never: [],
+  },
+];
+
+function reversed() {
+  const outputs = steadyOutputs.map((o) =>
+    o.pair.side === 'right' && o.pair.axle === 'front' ? { ...o, chain: { ...o.chain, inverted: true } } : o,
+  );
+  return car('a-pair-that-was-measured-reversed', {
+    ...PLAIN,
+    units: [radio(outputs)],
+    targets: [FRONT_PAIR],
+  });
+}
+
+/** Every sound was listened for on every output, and those that the law asks for come from speakers of their own. */
+function settled(c: Parameters<NonNullable<JobCase['record']>>[0]): void {
+  for (const pair of c.job.units.flatMap((u) => u.pairs)) checked(c, pair.id, ...SILENT_SOUNDS);
+  for (const sound of ['chimes', 'indicator', 'seat-belt', 'emergency-call'] as const)
+    checked(c, c.job.units[0].pairs[0].id, {
+      kind: 'added-sound',
+      sound,
+      heard: false,
+      madeIn: 'own-speaker',
+      levelDb: null,
+    });
+}

@@ -1,0 +1,9 @@
+import type { JobCase } from './case.ts';
+import { DANGER } from './danger.ts';
+import { SOURCES } from './sources.ts';
+
+export type { JobCase } from './case.ts';
+export { faultsAfter, faultsOf, inputOf } from './try-case.ts';
+
+/** Jobs with what an experienced installer decides on each. */
+export const JOB_CASES: readonly JobCase[] = [...DANGER, ...SOURCES];

@@ -1,0 +1,148 @@
+import {
+  amplifier,
+  both,
+  car,
+  FRONT_PAIR,
+  lines,
+  out,
+  PLAIN,
+  radio,
+  REAR_PAIR,
+  SILENT_SOUNDS,
+  STEADY,
+  SUBWOOFER,
+  target,
+  volts,
+  WITH_AMPLIFIER,
+} from './cars.ts';
+import type { JobCase, Never } from './case.ts';
+import { TAKES_THE_AMPLIFIER_OUT } from './never.ts';
+import { checked } from './record.ts';
+
+/** A volume control with a taper: slow at first, steep in the middle, and no limit of the stage up to the end. */
+const TAPER: [step: number, volts: number][] = [
+  [5, 0.18],
+  [10, 0.73],
+  [15, 1.65],
+  [20, 2.9],
+  [25, 4.6],
+  [30, 6.6],
+  [33, 8],
+];
+/** A stage that gives no more from step 24 on. */
+const LIMITED: [step: number, volts: number][] = [
+  [12, 1.42],
+  [15, 2.39],
+  [18, 4.01],
+  [21, 6.7],
+  [24, 9.1],
+  [27, 9.2],
+  [30, 9.25],
+];
+const plainFront = (id: string, levels: [number, number][]) =>
+  car(id, {
+    ...PLAIN,
+    units: [
+      radio([
+        out('left', 'front', 'full', { checks: [...STEADY, ...levels.map(([step, v]) => volts(v, step))] }),
+        out('right', 'front', 'full', { checks: STEADY }),
+      ]),
+    ],
+    targets: [FRONT_PAIR],
+  });
+
+const oneSided: Never = {
+  what: 'takes one side alone for a mono subwoofer',
+  done: ({ plan, input }) =>
+    plan.feeds.some(
+      (f) =>
+        f.side === 'mono' &&
+        f.taps.length === 1 &&
+        ['left', 'right'].includes(input.pairs.find((p) => p.id === f.taps[0].pairId)!.side),
+    ),
+};
+
+/** Which outputs are taken, and what they are taken to give. */
+export const SOURCES: readonly JobCase[] = [
+  {
+    id: 'a-volume-control-with-a-taper',
+    car: plainFront('a-volume-control-with-a-taper', TAPER),
+    decides: {
+      first: ['direct', 'convert'],
+      holds: ({ input }) => {
+        const { cleanStep } = input.pairs.find((p) => p.side === 'left')!.facts;
+        return cleanStep === null || cleanStep >= 30;
+      },
+    },
+    why: 'Each step adds less than the one before from the bottom on: that is the taper, not the stage’s limit.',
+    never: [],
+  },
+  {
+    id: 'a-stage-that-reaches-its-limit',
+    car: plainFront('a-stage-that-reaches-its-limit', LIMITED),
+    decides: {
+      first: ['direct', 'convert'],
+      holds: ({ input }) => {
+        const { cleanStep } = input.pairs.find((p) => p.side === 'left')!.facts;
+        return cleanStep !== null && cleanStep >= 18 && cleanStep <= 24;
+      },
+    },
+    why: 'The curve bends against itself at the top, at what an unboosted bridge can give.',
+    never: [],
+  },
+  {
+    id: 'a-mono-subwoofer-from-both-sides',
+    car: car('a-mono-subwoofer-from-both-sides', {
+      ...PLAIN,
+      units: [
+        radio([...both('front', 'full', { checks: STEADY }), ...both('rear', 'full', { checks: STEADY })]),
+      ],
+      targets: [SUBWOOFER],
+    }),
+    decides: { holds: (worked) => !oneSided.done(worked) },
+    why: 'Bass that is panned to the other side would be missing, and right is at hand.',
+    never: [],
+  },
+  {
+    id: 'a-subwoofer-beside-a-bypass',
+    car: car('a-subwoofer-beside-a-bypass', {
+      ...WITH_AMPLIFIER,
+      units: [radio(lines()), amplifier([...both('front', 'full'), ...both('rear', 'full')])],
+      targets: [FRONT_PAIR, REAR_PAIR, SUBWOOFER],
+    }),
+    record: (c) => {
+      for (const pair of c.job.units.flatMap((u) => u.pairs)) checked(c, pair.id, ...SILENT_SOUNDS);
+      for (const sound of ['chimes', 'indicator', 'seat-belt', 'emergency-call'] as const)
+        checked(c, c.job.units[0].pairs[0].id, {
+          kind: 'added-sound',
+          sound,
+          heard: false,
+          madeIn: 'own-speaker',
+          levelDb: null,
+        });
+    },
+    decides: {},
+    why: 'The subwoofer has no factory wire to take over and gets one of its own; the others are bypassed all the same.',
+    never: [],
+    allows: [TAKES_THE_AMPLIFIER_OUT],
+  },
+  {
+    id: 'front-from-front',
+    car: car('front-from-front', {
+      ...PLAIN,
+      units: [
+        radio([...both('rear', 'full', { checks: STEADY }), ...both('front', 'full', { checks: STEADY })]),
+      ],
+      targets: [target('Front pair', { layout: 'stereo', axle: 'front', speaker: { watts: 50 } })],
+    }),
+    decides: {
+      first: ['direct', 'convert'],
+      holds: ({ plan, input }) =>
+        plan.feeds.every((f) =>
+          f.taps.every((t) => input.pairs.find((p) => p.id === t.pairId)!.axle === 'front'),
+        ),
+    },
+    why: 'Fader and delay of the rear belong to the rear.',
+    never: [],
+  },
+];
