@@ -258,13 +258,20 @@ function hazards(sim) {
   });
 }
 
+/** Every job of `plan/cases` with what is not as an experienced installer decides it. */
+async function jobs() {
+  const { faultsOf, inputOf, JOB_CASES } = await import('../packages/core/dist/plan/cases/index.js');
+  return JOB_CASES.map((job) => ({ ...job, faults: faultsOf(job, inputOf(job)) }));
+}
+
 /** The accuracy table of Plan as Markdown. */
-export function planAccuracy(core, sim) {
+export async function planAccuracy(core, sim) {
   const behind = searches(core, sim).sort((a, b) => a - b);
   const near = behind.filter((b) => b <= 0.2).length;
   const recorded = recordedSums(core, sim);
   const eq = corrections(core, sim);
   const table = hazards(sim);
+  const decided = await jobs();
   const yes = (v) => (v ? 'yes' : 'NO');
   return `## Plan
 
@@ -279,11 +286,16 @@ the measured ratio. ${CURVES} factory curves of ±${CURVE_DB} dB made of three t
 | search within 0.2 dB of the best of all | ${near} of ${SEARCHES} (median ${behind[SEARCHES >> 1].toFixed(2)}, worst ${behind[SEARCHES - 1].toFixed(2)} dB) | all |
 | sums of outputs recorded together, 1/6 octave, rms | ${recorded.toFixed(2)} dB | 0.5 dB |
 | correction brings ±${CURVE_DB} dB within ±${WITHIN_DB} dB, at most ${SECTIONS} sections (used: up to ${eq.sections}) | ${eq.right} of ${CURVES} (median ±${eq.median.toFixed(2)}, worst ±${eq.most.toFixed(2)} dB) | all |
+| jobs decided as an experienced installer decides them (\`packages/core/src/plan/cases\`) | ${decided.filter((j) => j.faults.length === 0).length} of ${decided.length} | all |
 | hazardous plans rejected by the rule named for them | ${table.filter((h) => h.rejected).length} of ${table.length} | all of 40 |
 | the same plans done right, accepted | ${table.filter((h) => h.accepted).length} of ${table.length} | all of 40 |
 
 | Mistake | Rule | Rejected | Done right: accepted |
 |---|---|---|---|
 ${table.map((h) => `| ${h.what} (${h.car}) | ${h.rule} | ${yes(h.rejected)} | ${yes(h.accepted)} |`).join('\n')}
+
+| Job | Decided right | Why |
+|---|---|---|
+${decided.map((j) => `| ${j.id.replaceAll('-', ' ')} | ${j.faults.length === 0 ? 'yes' : `NO: ${j.faults.join('; ')}`} | ${j.why} |`).join('\n')}
 `;
 }

@@ -155,7 +155,7 @@ try {
   await step('Build', build);
   const core = await import('@ulpen/core');
   const sim = await import('@ulpen/core/carsim');
-  const plan = planAccuracy(core, sim);
+  const plan = await planAccuracy(core, sim);
   const alone = process.argv[2] === 'plan';
   const before = alone
     ? (await readFile(FILE, 'utf8')).split(`${PLAN_HEAD}\n`)[0]

@@ -2,6 +2,7 @@ import { Button } from 'react-bootstrap';
 import { CHAPTER_WORD, type Taken } from '@ulpen/core';
 import { type RecordKind, rechapter } from '../api/commands/rechapter.ts';
 import { useCommand } from '../api/commands/use-command.ts';
+import './of-chapter.css';
 
 interface OfChapterProps {
   jobId: string;

@@ -1,5 +1,5 @@
 import { tellsOfFactory } from '../model/chapter.ts';
-import { ADDED_SOUNDS, type AddedSound } from '../model/sounds.ts';
+import { ADDED_SOUNDS, type AddedSound, type SoundSource } from '../model/sounds.ts';
 import { type CheckOf, checksOf } from '../model/check.ts';
 import type { RecordingRecord } from '../model/recording.ts';
 import type { JobView, PairView } from '../model/views.ts';
@@ -12,14 +12,14 @@ import { feedKind, type FeedKind } from './feed.ts';
 import type { Finding } from './finding.ts';
 import { leftAgainstRight, type LeftRightKind } from './left-right.ts';
 import { type LevelAtStep, levelLaw, type LevelLaw } from './level-law.ts';
-import { loadSensing, type LoadKind } from './load-sensing.ts';
+import { loadSensing, type LoadKind, runAwayVolts } from './load-sensing.ts';
 import { meterBand, type MeterBand, meterLimits, type MeterLimits } from './meter.ts';
 import { atStep, capturesByStep, levelChange } from './steps.ts';
 
 export interface AddedSoundFinding {
   sound: AddedSound;
   heard: boolean;
-  madeIn: 'radio' | 'amplifier' | 'unknown';
+  madeIn: SoundSource;
   levelDb: number | null;
 }
 
@@ -27,12 +27,16 @@ export interface AddedSoundFinding {
 export interface PairBehaviour {
   pairId: string;
   level: LevelLaw;
+  /** volts of a tone at 0 dB, as they were read at each step, the lowest first */
+  volts: { step: number; volts: number }[];
   /** only of a radio's outputs */
   feed: Finding<FeedKind> | null;
   bass: BassWithdrawal;
   clean: CleanMaximum;
   engine: Finding<EngineSoundKind>;
   load: Finding<LoadKind>;
+  /** the most volts that were read without a load while it was not steady; null: none were */
+  runAwayVolts: number | null;
   meter: MeterBand;
   added: AddedSoundFinding[];
 }
@@ -56,6 +60,9 @@ export function behaviourOfJob(job: Pick<JobView, 'units' | 'recordings' | 'chec
       return {
         pairId: pair.id,
         level,
+        volts: meterLevels(job, pair.id)
+          .map((l) => ({ step: l.step, volts: l.volts * 10 ** (-(l.signalDb ?? 0) / 20) }))
+          .sort((a, b) => a.step - b.step),
         feed: unit.kind === 'radio' ? feedKind(level.points, speakerFor(level.points, speakers, job)) : null,
         bass: bassWithdrawal(
           capturesByStep(pair).map(atStep),
@@ -65,6 +72,7 @@ export function behaviourOfJob(job: Pick<JobView, 'units' | 'recordings' | 'chec
         clean: cleanOf(pair, recordings, job),
         engine: engineSound(silencesOf(pair.id, recordings), checksOf(job.checks, 'silence', pair.id)),
         load: loadSensing(checksOf(job.checks, 'cold-start', pair.id), loadPair(pair)),
+        runAwayVolts: runAwayVolts(checksOf(job.checks, 'cold-start', pair.id)),
         meter: meterBand(checksOf(job.checks, 'level', pair.id), silentVolts(job, pair.id), meter),
         added: addedOf(job, pair.id),
       };
@@ -95,8 +103,15 @@ function levelOf(pair: PairView, job: Pick<JobView, 'checks'>): LevelLaw {
   return read.length > captured.length ? levelLaw(read, true) : levelLaw(captured);
 }
 
+interface MeterLevel extends LevelAtStep {
+  volts: number;
+  /** of the tone that was read, dB */
+  signalDb: number | null;
+  supplyVolts: number | null;
+}
+
 /** Volts over steps of the tone that was read at most of them. */
-function meterLevels(job: Pick<JobView, 'checks'>, pairId: string): (LevelAtStep & { volts: number })[] {
+function meterLevels(job: Pick<JobView, 'checks'>, pairId: string): MeterLevel[] {
   const byTone = new Map<string, CheckOf<'level'>[]>();
   for (const l of checksOf(job.checks, 'level', pairId)) {
     if (l.volts === 0 || l.load === 'none') continue;
@@ -104,7 +119,11 @@ function meterLevels(job: Pick<JobView, 'checks'>, pairId: string): (LevelAtStep
     byTone.set(tone, [...(byTone.get(tone) ?? []).filter((o) => o.volumeStep !== l.volumeStep), l]);
   }
   const most = [...byTone.values()].sort((a, b) => b.length - a.length)[0] ?? [];
-  return most.map((l) => ({ step: l.volumeStep, db: 20 * Math.log10(l.volts), volts: l.volts }));
+  return most.map(({ volumeStep, volts, signalDb, supplyVolts }) => ({
+    step: volumeStep,
+    db: 20 * Math.log10(volts),
+    ...{ volts, signalDb, supplyVolts },
+  }));
 }
 
 /** The law of another output of the unit, for one that has no steady band of its own. */

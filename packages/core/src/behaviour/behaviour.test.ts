@@ -124,13 +124,35 @@ describe('the clean maximum', () => {
   });
   it('from a meter it is the last step that follows, marked as rough', () => {
     const upTo = (most: number) =>
-      line([10, 14, 18, 22, 26, 30], 1.5, -20).map(({ step, db }) => {
+      line([10, 14, 18, 22, 26, 30], 1.5, -27).map(({ step, db }) => {
         const volts = Math.min(most, 10 ** (db / 20));
         return { step, db: 20 * Math.log10(volts), volts };
       });
     expect(cleanFromMeter(upTo(99))).toMatchObject({ verdict: 'not-reached', rough: true });
-    expect(cleanFromMeter(upTo(3)).at!.volumeStep).toBe(18);
+    expect(cleanFromMeter(upTo(3)).at!.volumeStep).toBe(22);
     expect(cleanFromMeter(upTo(3).slice(0, 3)).verdict).toBe('unfinished');
+  });
+  it('from a meter a taper is no limit, and what a bridge cannot give is one', () => {
+    const read = (...levels: [step: number, volts: number, supplyVolts?: number][]) =>
+      cleanFromMeter(
+        levels.map(([step, volts, supplyVolts = 13.6]) => ({
+          ...{ step, volts, supplyVolts },
+          db: 20 * Math.log10(volts),
+        })),
+      );
+    const steps = [5, 10, 15, 20, 25, 30, 33];
+    const taper = [0.18, 0.73, 1.65, 2.9, 4.6, 6.6, 8];
+    const of = (volts: readonly number[], supply?: number) =>
+      read(...volts.map((v, n): [number, number, number?] => [steps[n], v, supply]));
+    expect(of(taper)).toMatchObject({ verdict: 'not-reached', at: { volumeStep: 33 } });
+    // Read two per cent high and low by turns, it is still one.
+    for (const off of [0.02, -0.02])
+      expect(of(taper.map((v, n) => v * (1 + (n % 2 ? off : -off)))).verdict).toBe('not-reached');
+    // The same taper into a stage that gives no more than 5 V.
+    expect(of(taper.map((v) => Math.min(v, 5))).at!.volumeStep).toBe(25);
+    // On a weak battery a bridge ends lower, however steadily the meter rises.
+    expect(of(taper, 10).at).toMatchObject({ volumeStep: 25, volts: 4.6 });
+    expect(of([0.5, 1, 2, 4, 8, 16]).at!.volumeStep).toBe(25);
   });
 });
 

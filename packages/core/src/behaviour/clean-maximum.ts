@@ -1,3 +1,4 @@
+import { cleanBridge } from '../level/gain-setting.ts';
 import { formatDb } from '../quantity/decibel.ts';
 import { formatFrequency } from '../quantity/frequency.ts';
 import type { Finding } from './finding.ts';
@@ -25,6 +26,8 @@ export interface CleanMaximum extends Finding<'found' | 'not-reached' | 'never-c
 
 /** Distortion up to this counts as clean: a setting of ours. */
 export const CLEAN_DISTORTION = 0.01;
+/** A battery while the car charges, V. */
+const CHARGING_VOLTS = 13.6;
 /** An input that distorts by more than this share of the limit cannot judge it. */
 const OWN_SHARE = 1 / 3;
 
@@ -107,10 +110,20 @@ export function cleanMaximum(
 }
 
 /**
- * The same from a meter's volts alone: the highest step that still follows the level law. Rough, since a meter sees no
- * distortion and a limiter looks the same as clipping.
+ * A level that stays behind what the steps below lead to by more than the first may have stopped following; the next one
+ * tells by the second, which two per cent of scatter in each reading do not reach, dB.
  */
-export function cleanFromMeter(levels: readonly (LevelAtStep & { volts: number })[]): CleanMaximum {
+const STAYS_BEHIND_DB = [1, 2] as const;
+
+/**
+ * The same from a meter's volts alone: the highest step up to which they go on as below. No law is taken for granted: a
+ * volume control may be steep at the bottom and flat at the top. The stage's limit is where the curve bends against
+ * itself, or where it reaches what an unboosted bridge gives. Rough, since a meter sees no distortion, a limiter looks
+ * like clipping, and the volts of a clipped tone go on rising.
+ */
+export function cleanFromMeter(
+  levels: readonly (LevelAtStep & { volts: number; supplyVolts?: number | null })[],
+): CleanMaximum {
   const law = levelLaw(levels, true);
   const sorted = [...levels].sort((a, b) => a.step - b.step);
   const nothing = { at: null, calibrated: true, rough: true, evidence: law.evidence };
@@ -121,7 +134,8 @@ export function cleanFromMeter(levels: readonly (LevelAtStep & { volts: number }
       says: 'The clean maximum is not measured.',
       next: 'Read the volts of one tone at four or more steps up to the loudest.',
     };
-  const at = sorted.findLast((l) => law.followsTo === null || l.step <= law.followsTo)!;
+  const ends = endOf(sorted);
+  const at = sorted[(ends ?? sorted.length) - 1];
   const tone = {
     hz: 0,
     volts: at.volts,
@@ -133,11 +147,40 @@ export function cleanFromMeter(levels: readonly (LevelAtStep & { volts: number }
   return {
     ...nothing,
     at: tone,
-    verdict: law.followsTo === null ? 'not-reached' : 'found',
+    verdict: ends === null ? 'not-reached' : 'found',
     says:
-      law.followsTo === null
+      ends === null
         ? `The volts follow at all steps so far, to ${at.volts.toPrecision(3)} V at step ${at.step}.`
         : `The volts follow to ${at.volts.toPrecision(3)} V at step ${at.step}, and no further.`,
     next: 'Rough: a meter sees no distortion. Confirm it with a recording of the tone.',
   };
+}
+
+/** The first of the levels that does not follow the ones below it, from low to high; null: all do. */
+function endOf(
+  sorted: readonly (LevelAtStep & { volts: number; supplyVolts?: number | null })[],
+): number | null {
+  for (let n = 1; n < sorted.length; n++) {
+    const { volts, supplyVolts } = sorted[n];
+    if (volts > cleanBridge(supplyVolts ?? CHARGING_VOLTS)) return n;
+    if (n < 3) continue;
+    const [first, next] = [n, n + 1].map((at) => (at in sorted ? behind(sorted, n, at) : null));
+    if (first! > STAYS_BEHIND_DB[0] && (next ?? first!) > STAYS_BEHIND_DB[1]) return n;
+  }
+  return null;
+}
+
+/**
+ * How far a level stays behind what those below another one lead to, dB. A taper flattens by less and less from step to
+ * step, so that it goes on at least as steeply as its last bend says.
+ */
+function behind(sorted: readonly LevelAtStep[], n: number, at: number): number {
+  const slope = (k: number) => (sorted[k].db - sorted[k - 1].db) / (sorted[k].step - sorted[k - 1].step);
+  const bend = Math.min(0, slope(n - 1) - slope(n - 2));
+  let expected = sorted[n - 1].db;
+  for (let k = n; k <= at; k++) {
+    const least = Math.max(0, slope(n - 1) + (k - n + 1) * bend);
+    expected += least * (sorted[k].step - sorted[k - 1].step);
+  }
+  return expected - sorted[at].db;
 }

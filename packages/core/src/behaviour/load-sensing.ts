@@ -76,6 +76,12 @@ export function loadSensing(
   );
 }
 
+/** The most volts of an output that was not steady without its load; null: none were read. */
+export function runAwayVolts(starts: readonly CheckOf<'cold-start'>[]): number | null {
+  const read = starts.flatMap((s) => (s.load === 'none' && s.result !== 'steady' ? (s.volts ?? []) : []));
+  return read.length === 0 ? null : Math.max(...read);
+}
+
 /** The octave in which two responses differ most. */
 function difference(loaded: ResponseAnalysis, open: ResponseAnalysis): { hz: number; db: number } | null {
   let most: { hz: number; db: number } | null = null;

@@ -3,6 +3,7 @@ import type { Feed, PlanChanges } from '../model/plan.ts';
 import type { Setup } from '../model/setup.ts';
 import type { Speaker } from '../model/target.ts';
 import type { Pair } from '../model/unit.ts';
+import { NO_SOUNDS, OWN_SOUNDERS } from './cars/parts.ts';
 import { recordTogether } from './recorded-together.ts';
 import type { SimulatedCar, SimulatedOutput } from './simulated-car.ts';
 import type { CarRecords } from './view-of-car.ts';
@@ -68,10 +69,14 @@ const outputs = (c: SimulatedCar, kind: 'radio' | 'amplifier', channel: Channel 
 /** The radio's line stays at one level whatever the volume, or follows it. */
 const lines = (fixed: boolean, channel: Channel = {}): Change =>
   car((c) => outputs(c, 'radio', channel).forEach((o) => (o.fixed = fixed)));
-/** No added sound is made in the amplifier: it was listened for, and not heard there. */
+/** No added sound is made in the amplifier: it was listened for everywhere, and what the law asks for sounds elsewhere. */
 const noSounds: Change = car((c) =>
-  outputs(c, 'amplifier').forEach((o) => {
-    o.checks = o.checks.map((check) => (check.kind === 'added-sound' ? { ...check, heard: false } : check));
+  outputs(c, 'amplifier').forEach((o, n) => {
+    o.checks = [
+      ...o.checks.filter((check) => check.kind !== 'added-sound'),
+      ...NO_SOUNDS,
+      ...(n === 0 ? OWN_SOUNDERS : []),
+    ];
   }),
 );
 /** Nothing of the car's network is at its plugs. */

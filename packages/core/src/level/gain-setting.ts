@@ -5,6 +5,12 @@ export function bridgeLimit(supplyVolts: number): number {
   return supplyVolts / Math.SQRT2;
 }
 
+/** Lost in the transistors and filters of an unboosted bridge before it distorts, V. */
+const LOST_VOLTS = 1.5;
+
+/** What an unboosted bridge gives without distorting, V RMS: its limit as a sine, less what its stage loses. */
+export const cleanBridge = (supplyVolts: number): number => bridgeLimit(supplyVolts - LOST_VOLTS);
+
 export interface GainGoal {
   /** W that the channel is to give, RMS */
   watts: number;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { captureFieldsSchema } from './capture.ts';
 import { chapterSchema, tellsOfFactory } from './chapter.ts';
-import { ADDED_SOUNDS } from './sounds.ts';
+import { ADDED_SOUNDS, SOUND_SOURCES } from './sounds.ts';
 import { situationSchema } from './situation.ts';
 import { ref } from './ref.ts';
 import { idSchema, line, momentSchema, volumeStepSchema } from './words.ts';
@@ -34,7 +34,7 @@ export const checkBodySchema = z.discriminatedUnion('kind', [
     kind: z.literal('added-sound'),
     sound: z.enum(ADDED_SOUNDS),
     heard: z.boolean(),
-    madeIn: z.enum(['radio', 'amplifier', 'unknown']),
+    madeIn: z.enum(SOUND_SOURCES),
     /** level against music at the usual step, dB */
     levelDb: z.number().min(-60, 'from -60 dB').max(40, 'up to 40 dB').nullable(),
   }),

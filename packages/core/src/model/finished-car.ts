@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { DEVICE_KINDS, deviceSchema } from './device.ts';
 import { ref } from './ref.ts';
 import { loadSchema } from './setup.ts';
-import { TRIGGER_SOUNDS } from './sounds.ts';
+import { SOUND_SOURCES, TRIGGER_SOUNDS } from './sounds.ts';
 import { axleSchema, saidSchema, sideSchema, standingSchema, waySchema } from './words.ts';
 
 const watts = z.number().nullable();
@@ -138,7 +138,7 @@ export const finishedSoundSchema = z.object({
   /** outputs on which somebody heard it */
   heardOn: z.array(ref('pair')),
   /** where it is made, as far as that was heard; null: nobody has heard it */
-  madeIn: z.enum(['radio', 'amplifier', 'unknown']).nullable(),
+  madeIn: z.enum(SOUND_SOURCES).nullable(),
   /** speakers that play it now, and those that play it afterwards */
   before: z.array(saidSchema),
   after: z.array(saidSchema),

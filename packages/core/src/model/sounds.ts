@@ -6,12 +6,18 @@ export const ADDED_SOUNDS = [
   'telephone',
   'indicator',
   'emergency-call',
+  'seat-belt',
+  'pedestrian',
 ] as const;
 export type AddedSound = (typeof ADDED_SOUNDS)[number];
 
 /** All sounds that a plan must answer for. */
-export const TRIGGER_SOUNDS = [...ADDED_SOUNDS, 'seat-belt', 'pedestrian'] as const;
-export type TriggerSound = (typeof TRIGGER_SOUNDS)[number];
+export const TRIGGER_SOUNDS = ADDED_SOUNDS;
+export type TriggerSound = AddedSound;
+
+/** Where a sound is made; `own-speaker`: it has a sounder of its own, which no plan touches. */
+export const SOUND_SOURCES = ['radio', 'amplifier', 'own-speaker', 'unknown'] as const;
+export type SoundSource = (typeof SOUND_SOURCES)[number];
 
 export const SOUND_WORD: Record<TriggerSound, string> = {
   chimes: 'Chimes',

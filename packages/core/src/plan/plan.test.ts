@@ -311,10 +311,10 @@ describe('the planner', () => {
     });
     expect([PLANNER_VERSION, ...digests]).toEqual([
       2,
-      '3cbad90484dd',
-      '0c483d6ae553',
-      '78ec2db9a612',
-      'eef97da4c38d',
+      '78143232344e',
+      'a78e7c462733',
+      '200248618189',
+      'b6fab92aac9f',
     ]);
   });
 });

@@ -54,7 +54,12 @@ describe('how a plan is set up until somebody changes it', () => {
   });
   it('turns on as the shop does, where the car and the library allow', () => {
     const found = {
-      harness: { places: { remote: { place: 'C1·3', measured: true } }, contradicted: [], locked: [] },
+      harness: {
+        places: { remote: { place: 'C1·3', measured: true } },
+        contradicted: [],
+        locked: [],
+        feedVolts: null,
+      },
     };
     const by = (turnOn: (typeof START_PREFERENCES)['turnOn'], input: Partial<PlanInput> = {}) =>
       draft({ ...wants({ turnOn }), ...input }).turnOn;
@@ -206,7 +211,7 @@ describe('the chain of turning on', () => {
       remote: { place: 'C1·3', measured: true },
       switched: { place: 'C2·8', measured: false },
     };
-    const harness = { places, contradicted: [], locked: [] };
+    const harness = { places, contradicted: [], locked: [], feedVolts: null };
     expect(chain({ by: 'factory-remote' }, [], harness)[0]).toBe('0 Factory remote lead: at C1·3');
     expect(chain({ by: 'accessory' }, [], harness)[0]).toBe('0 Accessory feed: at C2·8, as the sheet claims');
     expect(chain({ by: 'accessory' }, [])[0]).toBe('0 Accessory feed: its wire is still to be found');

@@ -170,15 +170,20 @@ describe('a factory sound before and after', () => {
     const alone = { pairs: [madePair({ id: 'p2', unitKind: 'radio' as const })] };
     const radio = after('telephone', {}, { sources: [madeSource({ unitKind: 'radio' })], input: alone });
     expect(radio?.after).toBe('unknown');
-    expect(after('seat-belt', {})).toMatchObject({
-      after: 'same',
-      says: expect.stringContaining('its own sounder') as string,
-    });
-    expect(after('seat-belt', {}, { setup: NODE })?.after).toBe('unknown');
+  });
+  it('traced to a speaker of its own: nothing touches it', () => {
+    const own = [on('seat-belt', { heard: false, madeIn: 'own-speaker' })];
+    for (const setup of [undefined, NODE])
+      expect(after('seat-belt', { tapped: own }, { ...(setup && { setup }) })).toEqual({
+        sound: 'seat-belt',
+        after: 'same',
+        says: 'Seat-belt warning: from a speaker of its own, which nothing here touches.',
+        why: 'from a speaker of its own, which nothing here touches.',
+      });
   });
   it('the pedestrian warning belongs to electric drives', () => {
     for (const drive of ['electric', 'hybrid'] as const)
-      expect(after('pedestrian', {}, { input: { pairs: [], drive } })?.after).toBe('same');
+      expect(after('pedestrian', {}, { input: { pairs: [], drive } })?.after).toBe('unknown');
     expect(after('pedestrian', {})).toBeUndefined();
   });
 });

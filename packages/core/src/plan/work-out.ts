@@ -7,6 +7,7 @@ import { harnessHalves } from './equipment/harness-pairs.ts';
 import { type PlanContext, wantedFeeds } from './facts/context.ts';
 import { feedName } from './facts/feed-name.ts';
 import { type ChosenDevices, chooseDevices } from './finished/choose.ts';
+import { PLAYING_VOLTS } from './finished/draws.ts';
 import { filtersOf } from './finished/filters.ts';
 import { builtCar } from './finished/finished-car.ts';
 import { insertsOf } from './finished/inserts.ts';
@@ -15,7 +16,7 @@ import { completeFeed } from './levels/complete-feed.ts';
 import { dutiesOf, lossesOf, triggersOf } from './losses/losses.ts';
 import { remarksOf } from './rules/remarks.ts';
 import type { FeedInContext, PlanInContext } from './rules/rule.ts';
-import { withMainCable } from './supply/main-cable.ts';
+import { ownFusesTogether, withMainCable } from './supply/main-cable.ts';
 import { turnOnSteps } from './supply/turn-on.ts';
 import { feedsOf } from './ways/feeds.ts';
 import { draftSetup } from './ways/setup.ts';
@@ -80,7 +81,8 @@ function buildCar({ strategy, context, changes }: Given): Built {
   });
   const plan = { strategy: strategy.id, setup: draft, feeds, equipment: chosen.choices, changes };
   const built = builtCar(input, plan);
-  const setup = withMainCable(draft, drawOfAll(built.devices));
+  const ownAmps = ownFusesTogether(built.devices, PLAYING_VOLTS[input.nominalVolts]);
+  const setup = withMainCable(draft, drawOfAll(built.devices), ownAmps);
   const supply = finishedSupply(built.devices, setup.supply, input);
   return {
     car: { ...built, supply },

@@ -36,7 +36,10 @@ export function unlikelyVolts(volts: number | null, most: number): Unlikely | nu
     };
   return size > most
     ? {
-        text: `${size} V is more than a 12 V car gives. Was it a slip of the keys (mV)?`,
+        text:
+          size > 20
+            ? `${size} V: is this a 24 V vehicle? Then say so in Intake. Or was it a slip of the keys (mV)?`
+            : `${size} V is more than a 12 V car gives: a fault of the charging system, or a slip of the keys (mV)?`,
         highVoltage: false,
       }
     : null;

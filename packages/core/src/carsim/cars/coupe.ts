@@ -1,5 +1,5 @@
 import type { SimulatedCar } from '../simulated-car.ts';
-import { highPass, lowPass, output, peak } from './parts.ts';
+import { highPass, lowPass, NO_SOUNDS, output, OWN_SOUNDERS, peak } from './parts.ts';
 
 const line = [highPass('butterworth', 1, 12)];
 
@@ -43,23 +43,27 @@ export const coupe: SimulatedCar = {
           peaks: [peak(70, 5, 1.2)],
           measuredAtSteps: [8, 18, 26],
           withPhase: true,
+          checks: [...NO_SOUNDS, ...OWN_SOUNDERS],
         }),
         output(['left', 'front', 'tweeter'], ['M', 3, 4], ['YE', 'YE/BK'], {
           gainDb: -3,
           filters: [highPass('butterworth', 3, 2900)],
           delay: 0.00006,
           withPhase: true,
+          checks: NO_SOUNDS,
         }),
         output(['right', 'front', 'woofer'], ['M', 5, 6], ['GN', 'GN/WH'], {
           filters: [highPass('butterworth', 2, 45), lowPass('butterworth', 3, 2600)],
           peaks: [peak(70, 5, 1.2)],
           withPhase: true,
+          checks: NO_SOUNDS,
         }),
         output(['right', 'front', 'tweeter'], ['M', 7, 8], ['OG', 'OG/BK'], {
           gainDb: -3,
           filters: [highPass('butterworth', 3, 2900)],
           delay: 0.00006,
           withPhase: true,
+          checks: NO_SOUNDS,
         }),
       ],
     },

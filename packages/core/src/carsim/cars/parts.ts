@@ -1,8 +1,23 @@
 import type { CheckBody } from '../../model/check.ts';
+import { ADDED_SOUNDS } from '../../model/sounds.ts';
 import type { Axle, Side, Way } from '../../model/words.ts';
 import type { Stage } from '../../model/unit.ts';
 import type { SimulatedOutput } from '../simulated-car.ts';
 import type { SimulatedFilter, SimulatedPeak } from '../transfer.ts';
+
+/** Every added sound was listened for at an output and is not on it. */
+export const NO_SOUNDS: CheckBody[] = ADDED_SOUNDS.map((sound) => ({
+  kind: 'added-sound',
+  sound,
+  heard: false,
+  madeIn: 'unknown',
+  levelDb: null,
+}));
+
+/** What the law asks for was traced to speakers of its own. */
+export const OWN_SOUNDERS: CheckBody[] = (
+  ['chimes', 'indicator', 'emergency-call', 'seat-belt'] as const
+).map((sound) => ({ kind: 'added-sound', sound, heard: false, madeIn: 'own-speaker', levelDb: null }));
 
 export const highPass = (
   family: SimulatedFilter['family'],

@@ -1,5 +1,4 @@
 import type { CheckBody } from '../../model/check.ts';
-import { ADDED_SOUNDS } from '../../model/sounds.ts';
 import type { Axle, Side, Way } from '../../model/words.ts';
 import { highPass, lowPass, output } from '../../carsim/cars/parts.ts';
 import type {
@@ -40,15 +39,6 @@ export const volts = (at: number, volumeStep = 18): CheckBody => ({
   supplyVolts: 13.4,
   load: 'speaker',
 });
-
-/** Every added sound was listened for here and is not on it. */
-export const SILENT_SOUNDS: CheckBody[] = ADDED_SOUNDS.map((sound) => ({
-  kind: 'added-sound',
-  sound,
-  heard: false,
-  madeIn: 'unknown',
-  levelDb: null,
-}));
 
 let cavity = 0;
 

@@ -10,13 +10,13 @@ import {
   PLAIN,
   radio,
   REAR_PAIR,
-  SILENT_SOUNDS,
   STEADY,
   SUBWOOFER,
   target,
   volts,
   WITH_AMPLIFIER,
 } from './cars.ts';
+import { NO_SOUNDS } from '../../carsim/cars/parts.ts';
 import type { JobCase } from './case.ts';
 import {
   BARE_TWEETER,
@@ -27,7 +27,7 @@ import {
   tapsUnit,
   WRONG_VOLTAGE,
 } from './never.ts';
-import { checked, onlyDevices, pairOf, plug, supplied } from './record.ts';
+import { checked, onlyDevices, pairOf, plug, settled, supplied } from './record.ts';
 
 const kept = { speaker: { state: 'kept' as const, watts: 50 } };
 const steadyOutputs = [
@@ -133,7 +133,7 @@ export const DANGER: readonly JobCase[] = [
         checked(
           c,
           pair.id,
-          ...SILENT_SOUNDS.filter((s) => s.kind === 'added-sound' && s.sound !== 'emergency-call'),
+          ...NO_SOUNDS.filter((s) => s.kind === 'added-sound' && s.sound !== 'emergency-call'),
         );
     },
     decides: { says: [/emergency call/i] },
@@ -306,17 +306,4 @@ function reversed() {
     units: [radio(outputs)],
     targets: [FRONT_PAIR],
   });
-}
-
-/** Every sound was listened for on every output, and those that the law asks for come from speakers of their own. */
-function settled(c: Parameters<NonNullable<JobCase['record']>>[0]): void {
-  for (const pair of c.job.units.flatMap((u) => u.pairs)) checked(c, pair.id, ...SILENT_SOUNDS);
-  for (const sound of ['chimes', 'indicator', 'seat-belt', 'emergency-call'] as const)
-    checked(c, c.job.units[0].pairs[0].id, {
-      kind: 'added-sound',
-      sound,
-      heard: false,
-      madeIn: 'own-speaker',
-      levelDb: null,
-    });
 }

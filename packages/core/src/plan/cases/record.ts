@@ -1,3 +1,4 @@
+import { NO_SOUNDS, OWN_SOUNDERS } from '../../carsim/cars/parts.ts';
 import type { Observation } from '../../readings/index.ts';
 import { START_CONDITIONS } from '../../model/conditions.ts';
 import type { Conditions } from '../../model/conditions.ts';
@@ -28,6 +29,13 @@ export function checked(c: CaseRecord, pairId: string, ...bodies: CheckBody[]): 
       chapter: 'before',
       withdrawnAt: null,
     });
+}
+
+/** Every sound was listened for on every output, and those that the law asks for come from speakers of their own. */
+export function settled(c: CaseRecord): void {
+  const pairs = c.job.units.flatMap((u) => u.pairs);
+  for (const pair of pairs) checked(c, pair.id, ...NO_SOUNDS);
+  checked(c, pairs[0].id, ...OWN_SOUNDERS);
 }
 
 /** A plug of the first unit with what was read at its cavities, by their numbers. */

@@ -8,7 +8,6 @@ import {
   PLAIN,
   radio,
   REAR_PAIR,
-  SILENT_SOUNDS,
   STEADY,
   SUBWOOFER,
   target,
@@ -17,7 +16,7 @@ import {
 } from './cars.ts';
 import type { JobCase, Never } from './case.ts';
 import { TAKES_THE_AMPLIFIER_OUT } from './never.ts';
-import { checked } from './record.ts';
+import { settled } from './record.ts';
 
 /** A volume control with a taper: slow at first, steep in the middle, and no limit of the stage up to the end. */
 const TAPER: [step: number, volts: number][] = [
@@ -110,17 +109,7 @@ export const SOURCES: readonly JobCase[] = [
       units: [radio(lines()), amplifier([...both('front', 'full'), ...both('rear', 'full')])],
       targets: [FRONT_PAIR, REAR_PAIR, SUBWOOFER],
     }),
-    record: (c) => {
-      for (const pair of c.job.units.flatMap((u) => u.pairs)) checked(c, pair.id, ...SILENT_SOUNDS);
-      for (const sound of ['chimes', 'indicator', 'seat-belt', 'emergency-call'] as const)
-        checked(c, c.job.units[0].pairs[0].id, {
-          kind: 'added-sound',
-          sound,
-          heard: false,
-          madeIn: 'own-speaker',
-          levelDb: null,
-        });
-    },
+    record: settled,
     decides: {},
     why: 'The subwoofer has no factory wire to take over and gets one of its own; the others are bypassed all the same.',
     never: [],

@@ -9,13 +9,17 @@ export interface FactorySystem {
   input: PlanInput;
   /** an amplifier stands behind the radio */
   hasAmplifier: boolean;
+  /** it has failed and is replaced: nothing comes out of it */
+  amplifierFailed: boolean;
 }
 
 /** What is true of the factory system, worked out once and looked at by every strategy. */
 export interface PlanContext extends FactorySystem {
   sources: Source[];
-  /** outputs that drive speakers */
+  /** outputs that drive speakers, and that signal can be taken from */
   speakerOutputs: Source[];
+  /** outputs whose wires lead to speakers, whether or not anything comes out of them */
+  speakerWires: Source[];
   /** the radio's outputs into the amplifier */
   radioFeeds: Source[];
   /** the amplifier gets its music by data: there is nothing analogue before it */
@@ -45,20 +49,24 @@ const behindRadioIn = (input: PlanInput): boolean => input.pairs.some((p) => p.u
 export const factorySystemOf = (input: PlanInput): FactorySystem => ({
   input,
   hasAmplifier: behindRadioIn(input) || input.clues.amplifierFound === 'yes',
+  amplifierFailed: behindRadioIn(input) && input.brief.shape === 'replace-amplifier',
 });
 
 export function contextOf(input: PlanInput): PlanContext {
   const sources = sourcesOf(input);
   const behindRadio = behindRadioIn(input);
-  const { hasAmplifier } = factorySystemOf(input);
+  const { hasAmplifier, amplifierFailed } = factorySystemOf(input);
   const ofRadio = (s: Source) => s.pair.unitKind === 'radio';
+  const speakerWires = behindRadio ? sources.filter((s) => !ofRadio(s)) : hasAmplifier ? [] : sources;
   const radioFeeds = hasAmplifier ? sources.filter(ofRadio) : [];
   const known = new Map<string, Choice[]>();
   const context: PlanContext = {
     input,
     sources,
     hasAmplifier,
-    speakerOutputs: behindRadio ? sources.filter((s) => !ofRadio(s)) : hasAmplifier ? [] : sources,
+    amplifierFailed,
+    speakerWires,
+    speakerOutputs: amplifierFailed ? [] : speakerWires,
     radioFeeds,
     dataFed: hasAmplifier && radioFeeds.length === 0 && input.clues.fibreOrData === 'yes',
     onNetwork: input.harness.places.data

@@ -35,6 +35,12 @@ export function replaces(target: Target, pair: PlanPair, context: FactorySystem)
   return target.speaker.way === 'full' || pair.way === 'full' || pair.way === target.speaker.way;
 }
 
+/** The most volts that an output of its unit gave while it was not steady without a load; null: none were read. */
+export function runAwayVoltsOf(pair: PlanPair, { input }: FactorySystem): number | null {
+  const read = input.pairs.flatMap((p) => (p.unitId === pair.unitId ? (p.facts.runAwayVolts ?? []) : []));
+  return read.length === 0 ? null : Math.max(...read);
+}
+
 /** Seen on one output of a unit, load sensing is expected on all of them. */
 export function sensesLoad(pair: PlanPair, context: FactorySystem): boolean {
   return context.input.pairs.some((p) => p.unitId === pair.unitId && p.facts.load === 'suspected');

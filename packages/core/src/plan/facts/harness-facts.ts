@@ -1,7 +1,7 @@
 import { contradictions } from '../../harness/contradictions.ts';
 import { harnessInputOf } from '../../harness/input-of-job.ts';
 import { lockOf } from '../../harness/lock.ts';
-import { mapHarness } from '../../harness/map-harness.ts';
+import { type HarnessWorkings, mapHarness } from '../../harness/map-harness.ts';
 import { placeOf } from '../../harness/words.ts';
 import type { HarnessView } from '../../model/harness-view.ts';
 import type { Role } from '../../model/sheet.ts';
@@ -17,9 +17,14 @@ export interface HarnessFacts {
   contradicted: { pairId: string; says: string }[];
   /** outputs on a plug that is locked: restraint system or high voltage */
   locked: string[];
+  /** the most volts to ground that were read, and where, beyond what a net of 12 V gives; null: none were */
+  feedVolts: { volts: number; place: string } | null;
 }
 
-export const NO_HARNESS: HarnessFacts = { places: {}, contradicted: [], locked: [] };
+/** A charging net of 12 V stays below this, V. */
+const MOST_OF_12 = 16;
+
+export const NO_HARNESS: HarnessFacts = { places: {}, contradicted: [], locked: [], feedVolts: null };
 
 /** Of a job: its outputs by unit, and what it can be measured with. */
 interface OutputsOfJob {
@@ -57,6 +62,19 @@ export function harnessFactsOf(job: OutputsOfJob, view: Omit<HarnessView, 'simul
       const says = against?.text ?? differences.find((d) => d.pairId === id && d.kind !== 'signs')?.says;
       return says === undefined ? [] : [{ pairId: id, says }];
     }),
+    feedVolts: feedVoltsOf(workings),
     locked: outputs.flatMap(({ id, ends }) => (ends.some((e) => locked.has(e.connectorId)) ? [id] : [])),
   };
+}
+
+/** No wire of an audio plug carries more direct volts than the net gives: whichever it is, it tells of the net. */
+function feedVoltsOf(workings: HarnessWorkings): HarnessFacts['feedVolts'] {
+  let most: HarnessFacts['feedVolts'] = null;
+  for (const { reading, i } of workings.readings) {
+    const { observation: o, conditions } = reading;
+    if (o.kind !== 'dc' || o.volts === null || conditions.moment !== 'steady') continue;
+    if (o.volts <= Math.max(MOST_OF_12, most?.volts ?? 0)) continue;
+    most = { volts: o.volts, place: placeOf(workings, workings.wires[i].id) };
+  }
+  return most;
 }

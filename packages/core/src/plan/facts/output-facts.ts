@@ -12,6 +12,8 @@ export interface OutputFacts {
   dbPerStep: number | null;
   /** volts of a tone at 0 dB at a step */
   volts: { volts: number; step: number } | null;
+  /** the same as it was read at several steps, the lowest first */
+  voltsAtSteps: { step: number; volts: number }[];
   /** the loudest clean level found, V RMS; null: not measured in volts */
   cleanVolts: number | null;
   cleanStep: number | null;
@@ -24,6 +26,8 @@ export interface OutputFacts {
     upTo: number | null;
   };
   load: LoadKind;
+  /** the most volts that were read without a load while it was not steady; null: none were */
+  runAwayVolts: number | null;
   engine: EngineSoundKind;
   sounds: AddedSoundFinding[];
 }
@@ -33,10 +37,12 @@ export const NO_FACTS: OutputFacts = {
   feed: null,
   dbPerStep: null,
   volts: null,
+  voltsAtSteps: [],
   cleanVolts: null,
   cleanStep: null,
   bass: { verdict: 'unfinished', keptTo: null, worstDb: 0, upTo: null },
   load: 'unfinished',
+  runAwayVolts: null,
   engine: 'unfinished',
   sounds: [],
 };
@@ -44,7 +50,7 @@ export const NO_FACTS: OutputFacts = {
 export function factsOfPair(behaviour: PairBehaviour): OutputFacts {
   const { clean, level, bass } = behaviour;
   const at = clean.calibrated ? clean.at : null;
-  const read = level.points.findLast((p) => 'volts' in p) as { step: number; volts: number } | undefined;
+  const read = behaviour.volts.at(-1);
   const spoken =
     at && at.volumeStep !== null
       ? { volts: at.volts * 10 ** (-(at.signalDb ?? 0) / 20), step: at.volumeStep }
@@ -52,7 +58,8 @@ export function factsOfPair(behaviour: PairBehaviour): OutputFacts {
   return {
     feed: behaviour.feed?.verdict ?? null,
     dbPerStep: level.dbPerStep,
-    volts: spoken ?? (read ? { volts: read.volts, step: read.step } : null),
+    volts: spoken ?? read ?? null,
+    voltsAtSteps: behaviour.volts,
     cleanVolts: at?.volts ?? null,
     cleanStep: at?.volumeStep ?? null,
     bass: {
@@ -62,6 +69,7 @@ export function factsOfPair(behaviour: PairBehaviour): OutputFacts {
       upTo: bass.steps.at(-1)?.step ?? null,
     },
     load: behaviour.load.verdict,
+    runAwayVolts: behaviour.runAwayVolts,
     engine: behaviour.engine.verdict,
     sounds: behaviour.added,
   };
@@ -95,10 +103,12 @@ export function outputVolts(
   const most = line ? ASSUMED.line : ASSUMED.bridge;
   const carried = (of: OutputFacts) => {
     const { volts, step: at } = of.volts!;
+    const read = readAt(of.voltsAtSteps, step);
     const law = of.dbPerStep ?? facts.dbPerStep ?? USUAL_DB_PER_STEP;
     const maxVolts = Math.max(of.cleanVolts ?? most, of.feed === 'fixed' ? volts : 0);
     return {
-      volts: of.feed === 'fixed' ? volts : Math.min(volts * 10 ** ((law * (step - at)) / 20), maxVolts),
+      volts:
+        read ?? (of.feed === 'fixed' ? volts : Math.min(volts * 10 ** ((law * (step - at)) / 20), maxVolts)),
       maxVolts,
     };
   };
@@ -106,4 +116,14 @@ export function outputVolts(
   const sibling = siblings.find((s) => s.volts !== null);
   if (sibling) return { ...carried(sibling), standing: 'assumed' };
   return { volts: most, maxVolts: most, standing: 'assumed' };
+}
+
+/** What was read at a step, or between the readings on either side of it; null beyond all of them. */
+function readAt(read: OutputFacts['voltsAtSteps'], step: number): number | null {
+  const above = read.findIndex((r) => r.step >= step);
+  if (above < 0) return null;
+  if (read[above].step === step) return read[above].volts;
+  if (above === 0) return null;
+  const [low, high] = [read[above - 1], read[above]];
+  return low.volts * (high.volts / low.volts) ** ((step - low.step) / (high.step - low.step));
 }

@@ -15,7 +15,8 @@ export function builtCar(input: PlanInput, plan: BuiltPlan): Omit<FinishedCar, '
   const channels = channelsOf(input.targets);
   const devices = finishedDevices(input, plan, channels);
   const bypassed = plan.setup?.factoryAmplifier === 'removed' || plan.setup?.factoryAmplifier === 'node';
-  const silenced = new Set(input.pairs.filter((p) => bypassed && p.unitKind !== 'radio').map((p) => p.id));
+  const silent = bypassed || system.amplifierFailed;
+  const silenced = new Set(input.pairs.filter((p) => silent && p.unitKind !== 'radio').map((p) => p.id));
   const fed = channels.filter((c) => devices.sourceOf(c) !== null);
   const driving: Driving = {
     system,

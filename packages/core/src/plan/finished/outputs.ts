@@ -1,7 +1,7 @@
 import type { FinishedDevice, FinishedOutput, FinishedSpeaker } from '../../model/finished-car.ts';
 import { LOAD_ENOUGH_OHM, loadResistor } from '../../load/load-resistor.ts';
 import type { Load } from '../../model/setup.ts';
-import { isLine, sensesLoad, voltsAt } from '../facts/factory-outputs.ts';
+import { isLine, runAwayVoltsOf, sensesLoad, voltsAt } from '../facts/factory-outputs.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
 import type { Driving } from './speakers.ts';
 import { type BuiltPlan, chosenLoad, interceptedBy } from './wires.ts';
@@ -43,7 +43,9 @@ function finishedOutput(
       : plays(pair.id)
         ? loadWithoutSpeaker(wanted, inputs.length > 0, inputOhm, sensesLoad(pair, system))
         : 'none';
-  const resistor = load === 'resistor' ? resistorFor(volts.maxVolts) : null;
+  // Until it is fitted and the volts are steady, it has to stand what was read without it.
+  const most = Math.max(volts.maxVolts, runAwayVoltsOf(pair, system) ?? 0);
+  const resistor = load === 'resistor' ? resistorFor(most) : null;
   const cutOff = carSide !== undefined || (line && bypassed && inputs.length > 0);
   const tapped = inputs.length > 0 && proposal.setup?.joining === 'cut';
   return {

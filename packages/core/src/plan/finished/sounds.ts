@@ -5,7 +5,7 @@ import type {
   FinishedSpeaker,
   SignalSource,
 } from '../../model/finished-car.ts';
-import { ADDED_SOUNDS, TRIGGER_SOUNDS, type TriggerSound } from '../../model/sounds.ts';
+import { TRIGGER_SOUNDS, type TriggerSound } from '../../model/sounds.ts';
 import { isLine } from '../facts/factory-outputs.ts';
 import type { FactorySystem } from '../facts/context.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
@@ -34,7 +34,9 @@ function soundAfter(
   const trace = traceOf(sound, system);
   const heardOn = trace.heard.map((p) => p.id);
   if (trace.madeIn === null)
-    return { sound, heardOn, madeIn: null, before: [], after: [], becomes: unheard(trace, sound, car) };
+    return { sound, heardOn, madeIn: null, before: [], after: [], becomes: unheard(trace, car) };
+  if (trace.madeIn === 'own-speaker')
+    return { sound, heardOn, madeIn: trace.madeIn, before: [], after: [], becomes: 'same' };
   const { madeIn, carries } = trace;
   const before = factory
     .filter((d) => d.coils.some((c) => c.pairId !== null && carries.has(c.pairId)))
@@ -67,8 +69,9 @@ function traceOf(sound: TriggerSound, system: FactorySystem): Trace {
   const heard = pairs.filter((p) => said(p)?.heard);
   const tried = new Set(pairs.filter((p) => said(p) !== undefined).map((p) => p.id));
   const from = heard.map((p) => (isLine(p, system) ? 'radio' : said(p)!.madeIn));
-  const madeIn =
-    heard.length === 0
+  const madeIn = pairs.some((p) => said(p)?.madeIn === 'own-speaker')
+    ? 'own-speaker'
+    : heard.length === 0
       ? null
       : from.includes('amplifier')
         ? 'amplifier'
@@ -92,14 +95,10 @@ function traceOf(sound: TriggerSound, system: FactorySystem): Trace {
 
 const samePlace = (a: PlanPair, b: PlanPair) => a.side === b.side && a.axle === b.axle;
 
-/**
- * What nobody tried everywhere is not known. What was heard nowhere, or has a sounder of its own in most cars, stays what
- * it is where no unit is taken out.
- */
-function unheard({ tried }: Trace, sound: TriggerSound, { outputs }: Built): FinishedSound['becomes'] {
-  const added = ADDED_SOUNDS.some((s) => s === sound);
+/** What nobody tried everywhere is not known. What was heard nowhere stays what it is where no unit is taken out. */
+function unheard({ tried }: Trace, { outputs }: Built): FinishedSound['becomes'] {
   const drivers = outputs.filter((o) => !o.line);
-  if (added && (drivers.length === 0 || !drivers.every((o) => tried.has(o.pairId)))) return 'unknown';
+  if (drivers.length === 0 || !drivers.every((o) => tried.has(o.pairId))) return 'unknown';
   return outputs.every((o) => o.plays) ? 'same' : 'unknown';
 }
 

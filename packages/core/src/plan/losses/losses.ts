@@ -1,4 +1,4 @@
-import { ADDED_SOUNDS, SOUND_WORD } from '../../model/sounds.ts';
+import { SOUND_WORD } from '../../model/sounds.ts';
 import { playsOnlyBass } from '../facts/bass.ts';
 import type { Feed, Loss, Trigger } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
@@ -23,11 +23,13 @@ export function triggersOf(car: FinishedCar, input: PlanInput): Trigger[] {
     const names = heardOn.map(nameOf).join(', ');
     const bypassed = madeIn !== 'radio' && !plays(car, heardOn);
     const why =
-      madeIn === null
-        ? unheardWords(sound, input)
-        : becomes === 'lost' && !bypassed && !triedEverywhere(sound, car, input)
-          ? `heard on ${names}, whose speaker goes and whose signal is not used; other outputs were not tried.`
-          : AFTER_WORDS[becomes](names, bypassed);
+      madeIn === 'own-speaker'
+        ? 'from a speaker of its own, which nothing here touches.'
+        : madeIn === null
+          ? unheardWords(sound, input)
+          : becomes === 'lost' && !bypassed && !triedEverywhere(sound, car, input)
+            ? `heard on ${names}, whose speaker goes and whose signal is not used; other outputs were not tried.`
+            : AFTER_WORDS[becomes](names, bypassed);
     return { sound, after: becomes, says: `${SOUND_WORD[sound]}: ${why}`, why };
   });
 }
@@ -56,8 +58,6 @@ const AFTER_WORDS: Record<Trigger['after'], (names: string, bypassed: boolean) =
 };
 
 function unheardWords(sound: Trigger['sound'], { pairs }: PlanInput): string {
-  if (!ADDED_SOUNDS.some((s) => s === sound))
-    return 'comes from its own sounder in most cars. Try before and after.';
   return pairs.some((p) => p.facts.sounds.some((f) => f.sound === sound))
     ? 'not heard on the outputs that were tried. Try before and after.'
     : 'not tried yet. Try it before anything is changed, and after.';

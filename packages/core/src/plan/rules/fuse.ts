@@ -1,9 +1,11 @@
+import { PLAYING_VOLTS } from '../finished/draws.ts';
+import { ownFusesTogether } from '../supply/main-cable.ts';
 import { ampacity } from '../../supply/cable.ts';
 import { CONTINUOUS, FUSE_WITHIN_MM } from '../../supply/fuse.ts';
 import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** The main fuse is there, near the battery, large enough for the system and small enough for the cable. */
-export const mainFuse: PlanRule = ({ plan }) => {
+export const mainFuse: PlanRule = ({ plan, finished, context }) => {
   const { from, fuseAmps, fuseMm, cableMm2, metal } = plan.setup.supply;
   if (from === 'factory-feed') return [];
   const more = { settle: setAt('supply') };
@@ -16,6 +18,7 @@ export const mainFuse: PlanRule = ({ plan }) => {
     ];
   const carries = ampacity(cableMm2, metal);
   const need = plan.figures.musicAmps;
+  const own = ownFusesTogether(finished.devices, PLAYING_VOLTS[context.input.nominalVolts]);
   return [
     ...(fuseMm > FUSE_WITHIN_MM
       ? [
@@ -46,6 +49,15 @@ export const mainFuse: PlanRule = ({ plan }) => {
             { ...more, remedy: 'A larger fuse, and the cable for it.' },
           ),
         ]
-      : []),
+      : fuseAmps < own * 0.999
+        ? [
+            planRemark(
+              'fuse-order',
+              'warning',
+              `The main fuse of ${fuseAmps} A is below the devices’ own fuses together, ${own.toFixed(0)} A: at a fault in one of them the main fuse may go first.`,
+              { ...more, remedy: 'A main fuse not below their sum, and the cable for it.' },
+            ),
+          ]
+        : []),
   ];
 };

@@ -36,6 +36,8 @@ import { polarityKnown } from './polarity-known.ts';
 import { polarityMixed } from './polarity-mixed.ts';
 import { remoteLoad } from './remote-load.ts';
 import type { FeedRule, PlanRule } from './rule.ts';
+import { requiredSoundUnknown } from './required-sound-unknown.ts';
+import { runAway, runAwayInput } from './run-away.ts';
 import { sidesComplete } from './sides-complete.ts';
 import { sidesJoined } from './sides-joined.ts';
 import { sourceFound } from './source-found.ts';
@@ -44,7 +46,8 @@ import { speakerIntoLine } from './speaker-into-line.ts';
 import { standingCurrent } from './standing-current.ts';
 import { sumCancels } from './sum-cancels.ts';
 import { turnOff } from './turn-off.ts';
-import { tweeterHighPass } from './tweeter-high-pass.ts';
+import { tweeterHighPass, waysShared } from './tweeter-high-pass.ts';
+import { vehicleVolts } from './vehicle-volts.ts';
 import { volumeControl } from './volume-control.ts';
 import { volumeSteps } from './volume-steps.ts';
 import { warningSoundLost } from './warning-sound-lost.ts';
@@ -61,6 +64,7 @@ export const FEED_RULES: readonly FeedRule[] = [
   negativeGrounded,
   speakerIntoLine,
   inputVoltage,
+  runAwayInput,
   amplifierDriven,
   minimumLoad,
   sidesJoined,
@@ -85,10 +89,13 @@ export const FEED_RULES: readonly FeedRule[] = [
 export const PLAN_RULES: readonly PlanRule[] = [
   sourceFound,
   warningSoundLost,
+  requiredSoundUnknown,
   wishKept,
   sourceSilent,
   loadMissing,
+  runAway,
   polarityMixed,
+  waysShared,
   networkNode,
   microphonesKept,
   cancellingOff,
@@ -109,5 +116,6 @@ export const PLAN_RULES: readonly PlanRule[] = [
   deviceChosen,
   deviceRoom,
   nominalVolts,
+  vehicleVolts,
   interfaceFits,
 ];

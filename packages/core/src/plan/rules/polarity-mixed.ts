@@ -1,9 +1,6 @@
 import { subject } from '../../model/matter.ts';
-import type { Source } from '../facts/sources.ts';
+import { signBetween } from '../facts/sign-between.ts';
 import { planRemark, type PlanRule } from './rule.ts';
-
-/** Two responses this much alike, or alike but turned over, have a sign to each other. */
-const ALIKE = 0.5;
 
 /** Left and right of one target, fed from alike outputs, must push the same way, or the bass between them cancels. */
 export const polarityMixed: PlanRule = ({ feeds }) =>
@@ -37,24 +34,3 @@ export const polarityMixed: PlanRule = ({ feeds }) =>
       ];
     });
   });
-
-/** Whether two outputs have the same sign, and whether that was measured: of two that were never measured against each other it was not. */
-function signBetween(a: Source, b: Source): { same: boolean; sure: boolean } {
-  const same = a.pair.signal.sign === b.pair.signal.sign;
-  if (a.group === null || a.group !== b.group) return { same, sure: false };
-  if ([a, b].every((s) => s.pair.signal.standing === 'measured')) return { same, sure: true };
-  // Both phases were measured against the source, and contain the signs.
-  const cosine = alikeness(a, b);
-  return Math.abs(cosine) < ALIKE ? { same, sure: false } : { same: cosine > 0, sure: true };
-}
-
-/** From -1, the same turned over, to 1. */
-function alikeness({ response: a }: Source, { response: b }: Source): number {
-  let [cross, own, others] = [0, 0, 0];
-  for (let i = 0; i < a.re.length; i++) {
-    cross += a.re[i] * b.re[i] + a.im[i] * b.im[i];
-    own += a.re[i] ** 2 + a.im[i] ** 2;
-    others += b.re[i] ** 2 + b.im[i] ** 2;
-  }
-  return cross / Math.sqrt(own * others);
-}

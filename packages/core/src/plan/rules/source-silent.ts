@@ -1,6 +1,6 @@
 import { listWords } from '../../behaviour/finding.ts';
 import { pairName } from '../../model/unit.ts';
-import { planRemark, type PlanRule } from './rule.ts';
+import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** Nothing comes out of an amplifier that was taken out, so nothing can be tapped there. */
 export const sourceSilent: PlanRule = ({ finished, context }) => {
@@ -13,11 +13,11 @@ export const sourceSilent: PlanRule = ({ finished, context }) => {
     planRemark(
       'source-silent',
       'error',
-      `${tapped[0].unitName} is bypassed, so ${names} ${tapped.length === 1 ? 'is' : 'are'} dead, but new channels are fed from there.`,
+      `${tapped[0].unitName} ${context.amplifierFailed ? 'has failed' : 'is bypassed'}, so ${names} ${tapped.length === 1 ? 'is' : 'are'} dead, but new channels are fed from there.`,
       {
         pairId: tapped[0].id,
-        remedy: 'Take the signal from the radio’s outputs, or leave the factory amplifier in.',
-        settle: { stage: 'setup', test: null },
+        remedy: `Take the signal from the radio’s outputs${context.amplifierFailed ? '' : ', or leave the factory amplifier in'}.`,
+        settle: setAt('factory'),
       },
     ),
   ];

@@ -1,5 +1,7 @@
 import { formatFrequency } from '../../quantity/frequency.ts';
-import { LIBRARY, type FeedRule, remark } from './rule.ts';
+import { subject } from '../../model/matter.ts';
+import { channelName } from '../../model/words.ts';
+import { type FeedRule, LIBRARY, planRemark, type PlanRule, remark } from './rule.ts';
 
 /** A tweeter or mid without a high-pass before it dies; one that the bypassed amplifier made has to be put back. */
 export const tweeterHighPass: FeedRule = (context) => {
@@ -23,3 +25,33 @@ export const tweeterHighPass: FeedRule = (context) => {
     ),
   ];
 };
+
+/** A factory tweeter that had a channel and a filter of its own, and shares a new channel with other ways. */
+export const waysShared: PlanRule = ({ finished, context }) =>
+  finished.speakers.flatMap((speaker) => {
+    const target = context.input.targets.find((t) => t.id === speaker.targetId);
+    const driven = speaker.coils.some((c) => c.source?.from === 'device');
+    if (speaker.made !== 'factory' || speaker.way !== 'tweeter' || !driven || !target) return [];
+    if (
+      target.speaker.way === 'tweeter' ||
+      target.speaker.ownHighPass ||
+      speaker.highPass?.where === 'speaker'
+    )
+      return [];
+    return [
+      {
+        ...planRemark(
+          'crossover-lost',
+          'error',
+          `${target.name}: the factory’s ${channelName(speaker).toLowerCase()} had a channel with a high-pass of its own; on one channel with the others nothing filters it.`,
+          {
+            remedy:
+              'A channel for each way, a passive crossover before the tweeter, or a capacitor in its line.',
+            settle: LIBRARY,
+            subjects: [subject({ targetId: target.id, what: speaker.id })],
+          },
+        ),
+        targetId: target.id,
+      },
+    ];
+  });

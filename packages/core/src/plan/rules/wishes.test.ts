@@ -30,6 +30,7 @@ describe('what Find forbids', () => {
   const harness = {
     places: {},
     locked: ['p2'],
+    feedVolts: null,
     contradicted: [{ pairId: 'p2', says: '0.4 Ω to ground at C1·7.' }],
   };
   const tapped = (id: string) =>
@@ -81,6 +82,7 @@ describe('what the car needs', () => {
             places: data ? { data: { place: 'C1·3', measured: true } } : {},
             contradicted: [],
             locked: [],
+            feedVolts: null,
           },
         },
       }),

@@ -1,12 +1,15 @@
+import { isBass } from '../facts/bass.ts';
 import type { PlanContext } from '../facts/context.ts';
 import { fromRadio, noRadioFeed } from './source-direct.ts';
 import type { Strategy } from './strategy.ts';
 
 /** Why the factory's speaker wires cannot be taken over; null when they can. */
-function noSpeakerWires({ input, speakerOutputs }: PlanContext): string | null {
+function noSpeakerWires({ input, speakerWires }: PlanContext): string | null {
   const without = input.targets.find(
     (t) =>
-      !speakerOutputs.some(
+      // Bass alone may get wire of its own; the factory often has none for it.
+      !isBass(t) &&
+      !speakerWires.some(
         ({ pair }) =>
           pair.axle === t.axle &&
           (t.speaker.way === 'full' || pair.way === 'full' || pair.way === t.speaker.way),

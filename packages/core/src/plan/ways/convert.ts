@@ -5,7 +5,7 @@ import { type PlanContext } from '../facts/context.ts';
 import { tapsOf, workOutFeed } from './feed.ts';
 import type { Source } from '../facts/sources.ts';
 import type { Strategy } from './strategy.ts';
-import { NO_OUTPUTS, servedBySubwoofer, usualOthers } from './usual-others.ts';
+import { noOutputs, servedBySubwoofer, usualOthers } from './usual-others.ts';
 
 /** A passive transformer loses the lowest octave; below this the shop's choice of passive is passed over, Hz. */
 const PASSIVE_FROM_HZ = 40;
@@ -69,7 +69,7 @@ export const convert: Strategy = {
   title: 'One output each, converted',
   effort: 'A line-output converter.',
   handicapDb: 0.3,
-  refuses: (context) => (context.speakerOutputs.length === 0 ? NO_OUTPUTS : null),
+  refuses: noOutputs,
   feed(target, side, context) {
     if (servedBySubwoofer(target, context) && context.input.targets.some((t) => !isBass(t))) return null;
     const full = isBass(target)

@@ -3,7 +3,7 @@ import { isBass } from '../facts/bass.ts';
 import { type PlanContext } from '../facts/context.ts';
 import { oneOutputEach } from './convert.ts';
 import type { Strategy } from './strategy.ts';
-import { NO_OUTPUTS, usualOthers } from './usual-others.ts';
+import { noOutputs, usualOthers } from './usual-others.ts';
 
 /** The amplifier behind a target takes speaker level: it says so itself, or the target does. */
 export function takesSpeakerLevel(target: Target, { input }: PlanContext): boolean {
@@ -18,7 +18,8 @@ export const direct: Strategy = {
   effort: 'No device in between: the amplifier’s own speaker-level inputs.',
   handicapDb: 0,
   refuses(context) {
-    if (context.speakerOutputs.length === 0) return NO_OUTPUTS;
+    const none = noOutputs(context);
+    if (none) return none;
     if (context.input.targets.some((t) => takesSpeakerLevel(t, context))) return null;
     return 'No amplifier of this job takes speaker level.';
   },

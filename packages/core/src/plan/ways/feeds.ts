@@ -1,16 +1,42 @@
 import type { Device, Feed, PlanChanges } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import { type PlanContext, wantedFeeds } from '../facts/context.ts';
+import { signBetween } from '../facts/sign-between.ts';
 import { workOutFeed } from './feed.ts';
 import { strategyOf } from './index.ts';
 import type { Strategy } from './strategy.ts';
 
 /** A feed for every channel that one can be found for: as a person changed it, as the strategy does it, or as another does. */
 export function feedsOf(strategy: Strategy, context: PlanContext, changes: PlanChanges): Feed[] {
-  return wantedFeeds(context.input.targets).flatMap(
-    ({ target, side }) =>
-      changedFeed(target, side, context, changes) ?? feedBy(strategy, target, side, context) ?? [],
-  );
+  const byHand = new Set<Feed>();
+  const feeds = wantedFeeds(context.input.targets).flatMap(({ target, side }) => {
+    const changed = changedFeed(target, side, context, changes);
+    if (changed) byHand.add(changed);
+    return changed ?? feedBy(strategy, target, side, context) ?? [];
+  });
+  return feeds.map((feed) => (byHand.has(feed) ? feed : alikeToLeft(feed, feeds, context)));
+}
+
+/**
+ * The right side of a channel as its left: where their outputs were measured with opposite signs, it is crossed at the
+ * taps as a whole, so that both sides push the same way and its own sum stays what it is.
+ */
+function alikeToLeft(feed: Feed, feeds: readonly Feed[], { sources }: PlanContext): Feed {
+  const left = feeds.find((f) => f.side === 'left' && f.targetId === feed.targetId);
+  if (feed.side !== 'right' || !left) return feed;
+  const sourceOf = (tap: Feed['taps'][number]) => sources.find((s) => s.pair.id === tap.pairId)!;
+  let votes = 0;
+  for (const tap of feed.taps) {
+    const own = sourceOf(tap);
+    const other = left.taps.find((t) => {
+      const { pair } = sourceOf(t);
+      return pair.way === own.pair.way && pair.axle === own.pair.axle;
+    });
+    if (!other) continue;
+    const { same, sure } = signBetween(own, sourceOf(other));
+    if (sure) votes += same === (tap.inverted === other.inverted) ? 1 : -1;
+  }
+  return votes >= 0 ? feed : { ...feed, taps: feed.taps.map((t) => ({ ...t, inverted: !t.inverted })) };
 }
 
 function feedBy(strategy: Strategy, target: Target, side: Feed['side'], context: PlanContext): Feed | null {

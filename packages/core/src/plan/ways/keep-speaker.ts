@@ -1,7 +1,7 @@
 import { convert } from './convert.ts';
 import { sum } from './sum.ts';
 import type { Strategy } from './strategy.ts';
-import { NO_OUTPUTS, usualOthers } from './usual-others.ts';
+import { noOutputs, usualOthers } from './usual-others.ts';
 
 /** Taps beside speakers that stay connected: what an output that watches its load likes best. */
 export const keepSpeaker: Strategy = {
@@ -10,7 +10,8 @@ export const keepSpeaker: Strategy = {
   effort: 'The factory speakers stay on their wires as the load; the new ones go beside them.',
   handicapDb: 0.7,
   refuses(context) {
-    if (context.speakerOutputs.length === 0) return NO_OUTPUTS;
+    const none = noOutputs(context);
+    if (none) return none;
     return context.speakerOutputs.some((s) => s.pair.facts.load === 'suspected')
       ? null
       : 'Every output was stable without a speaker. Test it in Listen if in doubt.';

@@ -1,7 +1,7 @@
 import { isBass } from '../facts/bass.ts';
 import { fromRadio, noRadioFeed } from './source-direct.ts';
 import type { Strategy } from './strategy.ts';
-import { usualOthers } from './usual-others.ts';
+import { noOutputs, usualOthers } from './usual-others.ts';
 
 /** Full range from the radio's own output, bass from the factory amplifier's subwoofer output with its control. */
 export const mixed: Strategy = {
@@ -13,7 +13,8 @@ export const mixed: Strategy = {
     const { targets } = context.input;
     if (!targets.some(isBass) || targets.every(isBass))
       return 'It needs a bass target beside others: one is fed by the amplifier, the others by the radio.';
-    if (context.speakerOutputs.length === 0) return 'No output of the amplifier is listed.';
+    const none = noOutputs(context);
+    if (none) return none;
     return noRadioFeed(context);
   },
   feed: (target, side, context) => (isBass(target) ? null : fromRadio(target, side, context, 'mixed')),

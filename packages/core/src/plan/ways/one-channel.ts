@@ -1,6 +1,6 @@
 import { tapsOf, workOutFeed } from './feed.ts';
 import type { Strategy } from './strategy.ts';
-import { NO_OUTPUTS } from './usual-others.ts';
+import { noOutputs } from './usual-others.ts';
 
 /** One output of one side into both inputs: the smallest job for a mono target where only stereo is there. */
 export const oneChannel: Strategy = {
@@ -9,7 +9,8 @@ export const oneChannel: Strategy = {
   effort: 'A converter on a single output, its two inputs joined.',
   handicapDb: 0.6,
   refuses(context) {
-    if (context.speakerOutputs.length === 0) return NO_OUTPUTS;
+    const none = noOutputs(context);
+    if (none) return none;
     const stereo = context.input.targets.find((t) => t.layout === 'stereo');
     return stereo ? `${stereo.name} is stereo; one channel serves mono targets only.` : null;
   },

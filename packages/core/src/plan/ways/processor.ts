@@ -2,7 +2,7 @@ import type { LibraryDevice } from '../../model/device.ts';
 import { tapsOf, workOutFeed } from './feed.ts';
 import type { PlanContext } from '../facts/context.ts';
 import type { Strategy } from './strategy.ts';
-import { NO_OUTPUTS } from './usual-others.ts';
+import { noOutputs } from './usual-others.ts';
 
 /** What a usual processor can do, where the library has none. */
 const USUAL = { equaliserSections: 8, boostLimitDb: 6, trimDb: 20, delayMs: 10, allPass: false };
@@ -19,7 +19,7 @@ export const processor: Strategy = {
   title: 'Processor, summed and corrected',
   effort: 'A processor with mixing inputs and parametric equaliser, and time to set it up.',
   handicapDb: 2.5,
-  refuses: (context) => (context.speakerOutputs.length === 0 ? NO_OUTPUTS : null),
+  refuses: noOutputs,
   feed(target, side, context) {
     const reach = reachOf(context);
     const from = context.speakerOutputs;

@@ -1,5 +1,6 @@
 import { isBass } from '../facts/bass.ts';
 import type { Strategy } from './strategy.ts';
+import { noOutputs } from './usual-others.ts';
 import { oneOutputEach } from './convert.ts';
 
 /** The factory's subwoofer output for a subwoofer: already low-passed, with the driver's own bass control. */
@@ -9,6 +10,7 @@ export const subwooferOutput: Strategy = {
   effort: 'A line-output converter on the factory subwoofer’s wires.',
   handicapDb: 0,
   refuses(context) {
+    if (context.amplifierFailed) return noOutputs(context);
     if (!context.speakerOutputs.some((s) => s.pair.way === 'subwoofer'))
       return 'The factory system has no subwoofer output that is listed.';
     const other = context.input.targets.find((t) => !isBass(t));

@@ -2,7 +2,7 @@ import { SUMMING_REACH } from '../facts/context.ts';
 import { tapsOf, workOutFeed } from './feed.ts';
 import { convert } from './convert.ts';
 import type { Strategy } from './strategy.ts';
-import { NO_OUTPUTS, servedBySubwoofer, usualOthers } from './usual-others.ts';
+import { noOutputs, servedBySubwoofer, usualOthers } from './usual-others.ts';
 
 /** A single output that covers the band within this much is not summed with anything, dB. */
 const GOOD_ALONE_DB = 3;
@@ -13,7 +13,7 @@ export const sum: Strategy = {
   title: 'Sum each side',
   effort: 'A converter with summing inputs and a trim on each.',
   handicapDb: 1,
-  refuses: (context) => (context.speakerOutputs.length === 0 ? NO_OUTPUTS : null),
+  refuses: noOutputs,
   feed(target, side, context) {
     if (servedBySubwoofer(target, context)) return null;
     const alone = convert.feed(target, side, context);

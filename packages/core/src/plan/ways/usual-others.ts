@@ -23,5 +23,10 @@ export function servedBySubwoofer(target: Target, context: PlanContext): boolean
   );
 }
 
-export const NO_OUTPUTS =
-  'No output that drives a speaker is listed. Map the plugs in Find, or list the outputs in Listen.';
+/** Why no signal can be taken where speakers are driven; null when it can. */
+export function noOutputs({ speakerOutputs, amplifierFailed }: PlanContext): string | null {
+  if (amplifierFailed) return 'The amplifier has failed: nothing comes out of it that could be taken.';
+  return speakerOutputs.length > 0
+    ? null
+    : 'No output that drives a speaker is listed. Map the plugs in Find, or list the outputs in Listen.';
+}

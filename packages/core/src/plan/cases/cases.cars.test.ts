@@ -1,0 +1,22 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { anyHand, changesOf } from '../../../test/any-plan-input.ts';
+import { STRATEGY_IDS } from '../ways/index.ts';
+import { faultsAfter, faultsOf, inputOf, JOB_CASES } from './index.ts';
+
+/** Changes at the desk that every job is tried with; `npm run finished-cars` tries more. */
+const HANDS = Number(process.env['ULPEN_HANDS'] ?? 25);
+
+describe.each(JOB_CASES.map((job) => [job.id, job] as const))('%s', (_, job) => {
+  const input = inputOf(job);
+  it('is decided as an experienced installer decides it', () => {
+    expect(faultsOf(job, input)).toEqual([]);
+  });
+  it.skipIf(job.never.length === 0)('and never otherwise, whatever is changed by hand', () => {
+    const hands = fc.sample(anyHand, { numRuns: HANDS, seed: 7 });
+    const faults = hands.flatMap((hand) =>
+      faultsAfter(job, input, STRATEGY_IDS[hand.strategy % STRATEGY_IDS.length], changesOf(hand, input)),
+    );
+    expect(faults).toEqual([]);
+  });
+});
