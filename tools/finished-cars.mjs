@@ -6,11 +6,10 @@ const [cars = '500', hands = '200'] = process.argv.slice(2);
 const HELD = ['plan/finished/finished-car.test', 'plan/cases'];
 const anyTime = ['--testTimeout', String(2 ** 31 - 1)];
 try {
-  await run(
-    'npx',
-    ['--no-install', 'vitest', 'run', '--project', 'core', ...HELD, ...anyTime],
-    { show: true, env: { ...process.env, ULPEN_CARS: cars, ULPEN_HANDS: hands } },
-  );
+  await run('npx', ['--no-install', 'vitest', 'run', '--project', 'core', ...HELD, ...anyTime], {
+    show: true,
+    env: { ...process.env, ULPEN_CARS: cars, ULPEN_HANDS: hands },
+  });
 } catch (error) {
   giveUp(error);
 }

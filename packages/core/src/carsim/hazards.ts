@@ -250,7 +250,7 @@ export const HAZARDS: readonly Hazard[] = [
   { rule: 'wish-kept', what: 'wires cut against the wish', car: 'people-carrier', strategy: 'sum', wrong: setup({ joining: 'cut' }), right: setup({ joining: 'harness-pair' }) },
   { rule: 'wish-kept', what: 'the centre silenced against the wish', car: 'people-carrier', strategy: 'bypass-factory-wire', wrong: all(keep('centre'), quietAmplifier), right: all(keep('radio'), quietAmplifier) },
   { rule: 'wish-kept', what: 'a large amplifier against the wish for boot space', car: 'electric-estate', strategy: 'subwoofer-output', wrong: amplifier('Anvil 5.80'), right: amplifier('Anvil 1.400') },
-  { rule: 'claim-contradicted', what: 'a tap on a wire that a reading speaks against', car: 'people-carrier', strategy: 'sum', wrong: contradicted, right: asItIs },
-  { rule: 'forbidden-circuit', what: 'a tap on a yellow plug', car: 'people-carrier', strategy: 'sum', wrong: yellowPlug, right: asItIs },
+  { rule: 'claim-contradicted', what: 'a tap on a wire that a reading speaks against', car: 'people-carrier', strategy: 'sum', wrong: all(contradicted, desk(0, 'left', front('left', false))), right: asItIs },
+  { rule: 'forbidden-circuit', what: 'a tap on a yellow plug', car: 'people-carrier', strategy: 'sum', wrong: all(yellowPlug, desk(0, 'left', front('left', false))), right: asItIs },
   { rule: 'charging-reserve', what: 'more than an electric car’s converter gives', car: 'electric-estate', strategy: 'subwoofer-output', wrong: reserve(5), right: reserve(15) },
 ];

@@ -20,7 +20,7 @@ export interface ChainStage {
 export interface ChainInput {
   /** the loudest tap, V RMS at the agreed step, tone at 0 dB */
   output: { volts: number; maxVolts: number | null; standing: Standing };
-  /** trims of the taps' sum against the loudest, dB: usually 0 */
+  /** the joined taps with their trims against the loudest of them, dB */
   sumDb: number;
   /** boxes in series right after the outputs, and before the amplifier */
   before?: readonly ChainStage[];

@@ -311,10 +311,10 @@ describe('the planner', () => {
     });
     expect([PLANNER_VERSION, ...digests]).toEqual([
       2,
-      '78143232344e',
+      '3a13e7e7aebe',
       'a78e7c462733',
-      '200248618189',
-      'b6fab92aac9f',
+      'eb24bc201a3a',
+      '711506426dfa',
     ]);
   });
 });

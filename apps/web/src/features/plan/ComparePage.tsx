@@ -163,7 +163,11 @@ function Row({ place, proposal, shown, onPick }: RowProps) {
       </td>
       <td className="right num" data-label="Flat within">
         {proposal.covers ? (
-          `±${proposal.withinDb.toFixed(1)} dB`
+          proposal.device === 'data-interface' ? (
+            'by data'
+          ) : (
+            `±${proposal.withinDb.toFixed(1)} dB`
+          )
         ) : (
           <span className="verdict-wrong">a gap</span>
         )}

@@ -40,7 +40,7 @@ export function FeedChart({ job, feed, titled = true }: { job: JobView; feed: Fe
         <span className="quiet">
           needs <span className="num">{formatFrequency(feed.need.lowHz)}</span> to{' '}
           <span className="num">{formatFrequency(feed.need.highHz)}</span>
-          {feed.covers && (
+          {feed.covers && feed.taps.length > 0 && (
             <>
               , predicted within <span className="num">±{feed.withinDb.toFixed(1)} dB</span>
             </>

@@ -134,4 +134,60 @@ export const SOURCES: readonly JobCase[] = [
     why: 'Fader and delay of the rear belong to the rear.',
     never: [],
   },
+  {
+    id: 'nothing-is-measured-yet',
+    car: car('nothing-is-measured-yet', {
+      ...WITH_AMPLIFIER,
+      units: [
+        radio(lines({ measuredAtSteps: [] })),
+        amplifier([
+          ...both('front', 'woofer', { measuredAtSteps: [] }),
+          ...both('front', 'tweeter', { measuredAtSteps: [] }),
+        ]),
+      ],
+      targets: [FRONT_PAIR],
+    }),
+    decides: {
+      says: [/Measure .* first|Nothing was measured on it/],
+      holds: ({ plan }) => plan.remarks.every((r) => r.rule !== 'band-covered' || r.severity !== 'error'),
+    },
+    why: 'What such outputs usually carry is no measurement: it breaks no rule, and what to measure first is said.',
+    never: [],
+  },
+  {
+    id: 'an-amplifier-fed-by-data-with-usable-outputs',
+    car: car('an-amplifier-fed-by-data-with-usable-outputs', {
+      clues: { amplifierFound: 'yes', fibreOrData: 'yes', faderWorks: 'yes', moreSpeakersThanFour: 'no' },
+      units: [amplifier([...both('front', 'full', { checks: STEADY }), ...both('rear', 'full')])],
+      targets: [FRONT_PAIR],
+    }),
+    decides: { holds: ({ plan }) => plan.device !== 'data-interface' },
+    why: 'Outputs that were measured and fit are worth more than an interface of which nothing was.',
+    never: [],
+    allows: [{ what: 'is fed by data', done: ({ plan }) => plan.device === 'data-interface' }],
+  },
+  {
+    id: 'woofers-from-woofers',
+    car: car('woofers-from-woofers', {
+      ...WITH_AMPLIFIER,
+      units: [radio(lines()), amplifier([...both('front', 'woofer'), ...both('front', 'tweeter')])],
+      targets: [
+        target('Front woofers', {
+          layout: 'stereo',
+          axle: 'front',
+          lowHz: 60,
+          highHz: 2500,
+          speaker: { way: 'woofer', watts: 60 },
+        }),
+      ],
+    }),
+    decides: {
+      holds: ({ plan, input }) =>
+        plan.feeds.every((f) =>
+          f.taps.every((t) => input.pairs.find((p) => p.id === t.pairId)!.way !== 'tweeter'),
+        ),
+    },
+    why: 'The woofer’s own output carries what a woofer plays; the tweeter’s adds only what it cannot.',
+    never: [],
+  },
 ];

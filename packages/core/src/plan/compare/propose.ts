@@ -79,10 +79,15 @@ export function comparePlans(input: PlanInput): Comparison {
       EXCEEDED_DB * count((r) => r.rule === 'within-budget' || r.rule === 'within-hours')
     );
   };
+  // What comes as data was never measured here: it does not stand before outputs that can be used as they are.
+  const analogue = worked.some(
+    ({ proposal: p }) => !isData(p) && errors(p) === 0 && p.covers && p.withinDb <= MOST_COUNTED_DB,
+  );
   const ranked = worked.sort(
     (a, b) =>
       errors(a.proposal) - errors(b.proposal) ||
       Number(b.proposal.covers) - Number(a.proposal.covers) ||
+      (analogue ? Number(isData(a.proposal)) - Number(isData(b.proposal)) : 0) ||
       cost(a) - cost(b),
   );
   const seen = new Set<string>();
@@ -109,6 +114,8 @@ export function comparePlans(input: PlanInput): Comparison {
     })),
   };
 }
+
+const isData = ({ device }: Proposal) => device === 'data-interface';
 
 const COMPARED = 'What is only assumed, and what goes over budget or hours, moves a plan down.';
 

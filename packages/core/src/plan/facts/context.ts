@@ -40,6 +40,8 @@ export interface PlanContext extends FactorySystem {
 const OTHER_AXLE_DB = 1.5;
 /** Cost of a centre or one-sided output for a mono target, dB rms: it lacks what is panned away from it. */
 const ONE_SIDED_DB = 0.8;
+/** Cost of another way's output for a target of one way, dB rms: its crossover and its delay are that other's. */
+const OTHER_WAY_DB = 1;
 /** Cost of an output of which nothing was measured, where others were, dB rms. */
 const UNMEASURED_DB = 2.5;
 const MOST_INPUTS = 12;
@@ -59,6 +61,8 @@ export function contextOf(input: PlanInput): PlanContext {
   const ofRadio = (s: Source) => s.pair.unitKind === 'radio';
   const speakerWires = behindRadio ? sources.filter((s) => !ofRadio(s)) : hasAmplifier ? [] : sources;
   const radioFeeds = hasAmplifier ? sources.filter(ofRadio) : [];
+  // What Find speaks against, or what belongs to a restraint system, is never chosen; a person may still tap it, and is told.
+  const barred = new Set([...input.harness.contradicted.map((c) => c.pairId), ...input.harness.locked]);
   const known = new Map<string, Choice[]>();
   const context: PlanContext = {
     input,
@@ -75,7 +79,10 @@ export function contextOf(input: PlanInput): PlanContext {
         ? null
         : input.clues.fibreOrData === 'yes',
     choose(target, side, from, options) {
-      const allowed = nearest(sourcesFor(from, side), target);
+      const allowed = nearest(
+        sourcesFor(from, side).filter((s) => !barred.has(s.pair.id)),
+        target,
+      );
       const key = JSON.stringify([target.id, side, allowed.map((s) => s.pair.id), options]);
       const anyMeasured = allowed.some((s) => s.captureId !== null);
       let choices = known.get(key);
@@ -89,6 +96,7 @@ export function contextOf(input: PlanInput): PlanContext {
             reluctanceDb:
               (side !== 'mono' && s.pair.axle !== target.axle ? OTHER_AXLE_DB : 0) +
               (side === 'mono' && s.pair.side !== 'mono' ? ONE_SIDED_DB : 0) +
+              (isOtherWay(target, s) ? OTHER_WAY_DB : 0) +
               (s.captureId === null && anyMeasured ? UNMEASURED_DB : 0),
           })),
           target,
@@ -102,6 +110,9 @@ export function contextOf(input: PlanInput): PlanContext {
   };
   return context;
 }
+
+const isOtherWay = ({ speaker }: Target, { pair }: Source): boolean =>
+  speaker.way !== 'full' && pair.way !== 'full' && pair.way !== speaker.way;
 
 const placeOf = ({ pair }: Source) => `${pair.unitId}/${pair.axle}/${pair.way}/${pair.suffix}`;
 

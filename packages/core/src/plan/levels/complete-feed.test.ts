@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { DeviceFields } from '../../model/device.ts';
-import { NO_CHANGES } from '../../model/plan.ts';
+import { type Feed, NO_CHANGES, type Tap } from '../../model/plan.ts';
 import {
   BEHIND_RADIO,
   madeAmplifier,
@@ -9,6 +9,7 @@ import {
   madeFeed,
   type MadeFeed,
   madeSource,
+  madeTap,
 } from '../../../test/made-up-plan.ts';
 import { finishedCar } from '../finished/finished-car.ts';
 import { completeFeed } from './complete-feed.ts';
@@ -37,6 +38,26 @@ describe('levels', () => {
     ]);
     expect(chain!.points[0].volts).toBe(7);
     expect(chain!.gain.step).toBe(20);
+  });
+  it('of joined inputs are those of their sum, trims among it', () => {
+    const facts = { volts: { volts: 3.6, step: 20 }, cleanVolts: 8 };
+    const sources = [madeSource({ facts }), madeSource({ id: 'p2', facts })];
+    const between = madeDevice({
+      kind: 'converter',
+      name: 'Box',
+      speakerInput: IN,
+      gainDb: { min: 0, max: 0 },
+    });
+    const out = (second: Partial<Tap>, device: Feed['device'] = 'summing-converter') => {
+      const taps = [madeTap('p1'), madeTap('p2', second)];
+      const { chain } = done({ sources, between, drive: madeDrive(amplifier), feed: { device, taps } });
+      return chain!.points.find((p) => p.name === 'Box, out')!.volts;
+    };
+    expect(out({})).toBeCloseTo(7.2, 2);
+    expect(out({ gainDb: -6.0206 })).toBeCloseTo(5.4, 2);
+    expect(out({ inverted: true })).toBeLessThan(0.1);
+    // Each into an input of its own, nothing is joined.
+    expect(out({}, 'converter')).toBeCloseTo(3.6, 2);
   });
   it('straight into the input that fits the output', () => {
     const straight = (sources: ReturnType<typeof madeSource>[], input?: MadeFeed['input']) =>

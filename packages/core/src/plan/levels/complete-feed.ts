@@ -8,6 +8,8 @@ import type { PlanContext } from '../facts/context.ts';
 import { isLine } from '../facts/factory-outputs.ts';
 import type { OutputVolts } from '../facts/output-facts.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
+import { levelOf, sumResponses } from '../../summing/network.ts';
+import { SUM_GRID_HZ } from '../../summing/output-response.ts';
 import type { Drive } from '../finished/drives.ts';
 import { entriesOf, type PlacedInsert } from '../finished/inserts.ts';
 
@@ -68,7 +70,7 @@ function chainOf(
   const input = (speakerLevel ? amplifier?.speakerInput : amplifier?.lineInput) ?? null;
   return levelChain({
     output: loudest,
-    sumDb: 0,
+    sumDb: sumDbOf(feed, context),
     before: entriesOf(inserts, 'outputs').map(stageOf),
     after: entriesOf(inserts, 'amplifier').map(stageOf),
     device: direct
@@ -87,6 +89,23 @@ function chainOf(
     lowHz: target.lowHz,
     taps: feed.taps.length,
   });
+}
+
+/** Boxes that make one signal of several inputs. */
+const SUMMING: readonly Feed['device'][] = ['summing-converter', 'processor'];
+
+/** What the joined inputs come to at the loudest frequency, trims among it, against the loudest of them, dB. */
+function sumDbOf({ taps, device }: Feed, { sources }: PlanContext): number {
+  if (taps.length < 2 || !SUMMING.includes(device)) return 0;
+  const inputs = taps.map((tap) => ({
+    ...tap,
+    response: sources.find((s) => s.pair.id === tap.pairId)!.response,
+  }));
+  const loudest = (levels: readonly number[]) => levels.reduce((most, l) => Math.max(most, l), -Infinity);
+  const alone = inputs.map((input) =>
+    loudest(levelOf(sumResponses([{ ...input, inverted: false, gainDb: 0 }], SUM_GRID_HZ))),
+  );
+  return loudest(levelOf(sumResponses(inputs, SUM_GRID_HZ))) - loudest(alone);
 }
 
 const stageOf = ({ name, lineInput, speakerInput, maxOutputVolts }: LibraryDevice): ChainStage => ({

@@ -1,9 +1,9 @@
 import { formatFrequency } from '../../quantity/frequency.ts';
 import { type FeedRule, remark } from './rule.ts';
 
-/** The needed band must be there. */
+/** The needed band must be there. Of outputs that nobody measured that is only what such outputs usually carry. */
 export const bandCovered: FeedRule = (context) => {
-  const { feed, name } = context;
+  const { feed, name, sources } = context;
   if (feed.covers) return [];
   const { lowHz, highHz } = feed.need;
   const gaps = feed.missing.slice(0, 3).map(({ fromHz, toHz }) => {
@@ -13,12 +13,15 @@ export const bandCovered: FeedRule = (context) => {
       ? `around ${formatFrequency(fromHz)}`
       : `from ${formatFrequency(fromHz)} to ${formatFrequency(toHz)}`;
   });
-  return [
-    remark(
-      context,
-      'band-covered',
-      'error',
-      `${name} gets too little ${gaps.join(' and ')}, but needs ${formatFrequency(lowHz)} to ${formatFrequency(highHz)}.`,
-    ),
-  ];
+  const text = `${name} gets too little ${gaps.join(' and ')}, but needs ${formatFrequency(lowHz)} to ${formatFrequency(highHz)}`;
+  const open = sources.find((s) => s.captureId === null);
+  return open
+    ? [
+        remark(context, 'band-covered', 'assumption', `${text}, by what such outputs usually carry.`, {
+          pairId: open.pair.id,
+          remedy: `Measure ${open.name.toLowerCase()} first.`,
+          settle: { stage: 'listen', test: null },
+        }),
+      ]
+    : [remark(context, 'band-covered', 'error', `${text}.`)];
 };

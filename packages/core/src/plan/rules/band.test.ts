@@ -35,6 +35,18 @@ describe('bandCovered', () => {
     expect(remark).toMatchObject({ severity: 'error', targetId: 't1' });
     expect(remark.text).toBe(`Front set, left gets too little ${words}, but needs 80 Hz to 16 kHz.`);
   });
+  it('breaks no rule by what such outputs usually carry, and says what to measure first', () => {
+    const missing = [{ fromHz: 80, toHz: 140 }];
+    const sources = [source(), { ...source({ id: 'p2', way: 'tweeter' }), captureId: null }];
+    const [remark] = bandCovered(context(sources, { covers: false, missing }));
+    expect(remark).toMatchObject({
+      severity: 'assumption',
+      pairId: 'p2',
+      remedy: 'Measure front left tweeter first.',
+      settle: { stage: 'listen', test: null },
+    });
+    expect(remark.text).toMatch(/below 140 Hz.*by what such outputs usually carry\.$/);
+  });
   it('names three gaps at most', () => {
     const missing = [200, 400, 800, 1600].map((hz) => ({ fromHz: hz, toHz: hz }));
     const [remark] = bandCovered(context([source()], { covers: false, missing }));

@@ -30,6 +30,7 @@ import { minimumLoad } from './minimum-load.ts';
 import { negativeGrounded } from './negative-grounded.ts';
 import { networkNode } from './network-node.ts';
 import { nominalVolts } from './nominal-volts.ts';
+import { outputLeftOut } from './output-left-out.ts';
 import { outputsInParallel } from './outputs-in-parallel.ts';
 import { phaseMeasured } from './phase-measured.ts';
 import { polarityKnown } from './polarity-known.ts';
@@ -88,6 +89,7 @@ export const FEED_RULES: readonly FeedRule[] = [
 /** Every rule the plan as a whole is held against. */
 export const PLAN_RULES: readonly PlanRule[] = [
   sourceFound,
+  outputLeftOut,
   warningSoundLost,
   requiredSoundUnknown,
   wishKept,

@@ -16,7 +16,10 @@ export function describeFeed({ feed, sources, name, context }: FeedInContext): s
   if (alone) {
     const followed =
       first.pair.facts.feed === 'follows' && own ? ', follows the volume and is not filtered yet' : '';
-    return `${name}: ${first.name}${own} ${result} on its own${followed}.`;
+    const crossed = feed.taps[0].inverted
+      ? ' Plus and minus are swapped at its tap: it was measured against the other side.'
+      : '';
+    return `${name}: ${first.name}${own} ${result} on its own${followed}.${crossed}`;
   }
   const flipped = sources.filter((_, i) => feed.taps[i].inverted).map((s) => s.name.toLowerCase());
   const flips =
@@ -46,6 +49,8 @@ export function describeProposal(
       ? `First because it is the only way here that fills every needed band and breaks no rule. ${strategy.effort}`
       : `First because it is the simplest that does the job: it fills every needed band, and what more expensive plans would gain is not worth their cost. ${strategy.effort}`;
   }
+  if (proposal.device === 'data-interface')
+    return `Fills every needed band by what the data carry; nothing of it is measured here. ${strategy.effort}`;
   const gain = all[0].withinDb - proposal.withinDb;
   const compared =
     gain > 0.1
