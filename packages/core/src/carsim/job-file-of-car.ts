@@ -11,6 +11,7 @@ import { drivesSpeakers } from '../outputs/place.ts';
 import type { Response } from '../signal/response.ts';
 import { measureChain } from './analyser.ts';
 import { recordingsOfCar } from './recordings-of-car.ts';
+import type { SimulatedWiring } from './wiring/wiring.ts';
 import { bestReadings, wiringOfCar } from './wiring/wiring-of-car.ts';
 import { chainAtStep, type SimulatedCar, type SimulatedOutput } from './simulated-car.ts';
 
@@ -160,6 +161,16 @@ function speakersOf({ units }: SimulatedCar): JobFile['speakers'] {
   return [...speakers.values()];
 }
 
+/** Readings that were taken already: variants of one car have their wiring in common. */
+const taken = new Map<string, ReturnType<typeof bestReadings>>();
+
+function readingsOn(wiring: SimulatedWiring, count: number): ReturnType<typeof bestReadings> {
+  const name = JSON.stringify([wiring, count]);
+  const known = taken.get(name) ?? bestReadings(wiring, count);
+  taken.set(name, known);
+  return known;
+}
+
 /** Connectors, readings and sheet of a car where Find has begun. */
 function foundOnCar(
   car: SimulatedCar,
@@ -188,7 +199,7 @@ function foundOnCar(
       retiredAt: null,
       retiredCavities: [],
     })),
-    readings: bestReadings(wiring, car.harness.readings).map(
+    readings: readingsOn(wiring, car.harness.readings).map(
       ({ cavityId, otherCavityId, observation, conditions }, n) => ({
         cavityId: key(cavityId),
         otherCavityId: otherCavityId && key(otherCavityId),

@@ -4,7 +4,8 @@ import type { JobFile } from '../model/job-file.ts';
 import type { EndView } from '../model/unit.ts';
 import type { JobView } from '../model/views.ts';
 import { wireAt } from '../outputs/wires.ts';
-import { analyseResponse } from '../signal/analyse.ts';
+import { analyseResponse, type ResponseAnalysis } from '../signal/analyse.ts';
+import type { Response } from '../signal/response.ts';
 import { jobFileOfCar } from './job-file-of-car.ts';
 import type { SimulatedCar } from './simulated-car.ts';
 
@@ -12,6 +13,16 @@ import type { SimulatedCar } from './simulated-car.ts';
 export interface CarRecords {
   job: JobView;
   harness: Omit<HarnessView, 'simulation'>;
+}
+
+/** Judgements of responses that were judged already: variants of one car have most of them in common. */
+const judged = new Map<string, ResponseAnalysis>();
+
+function judge(response: Response): ResponseAnalysis {
+  const name = JSON.stringify(response);
+  const known = judged.get(name) ?? analyseResponse(response);
+  judged.set(name, known);
+  return known;
 }
 
 const fileOf = (car: SimulatedCar): JobFile => jobFileOfCar(car, 0, () => '0'.repeat(64));
@@ -46,7 +57,7 @@ const jobOf = (file: JobFile): JobView => {
           id: c.key,
           pairId: pair.key,
           points: c.response.frequencyHz.length,
-          analysis: analyseResponse(c.response),
+          analysis: judge(c.response),
         })),
       })),
     })),

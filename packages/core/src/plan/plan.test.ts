@@ -311,7 +311,7 @@ describe('the planner', () => {
     });
     expect([PLANNER_VERSION, ...digests]).toEqual([
       2,
-      '3a13e7e7aebe',
+      '78143232344e',
       'a78e7c462733',
       'eb24bc201a3a',
       '711506426dfa',

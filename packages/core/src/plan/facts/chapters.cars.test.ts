@@ -63,13 +63,12 @@ function measuredAgain(records: CarRecords, chapter: Chapter): CarRecords {
 }
 
 describe('what was measured once the work had begun', () => {
-  it.each(DEMO_CARS.map((car) => [car.id, car] as const))(
-    'of the %s, changes neither map, profile nor plan',
-    (_, car) => {
+  it.each(DEMO_CARS.map((car, n) => [car.id, (['during', 'after', 'later'] as const)[n % 3], car] as const))(
+    'of the %s, %s it, changes neither map, profile nor plan',
+    (_, chapter, car) => {
       const before = recordsOfCar(car);
       const known = concluded(before);
-      for (const chapter of ['during', 'after', 'later'] as const)
-        expect(concluded(measuredAgain(before, chapter))).toEqual(known);
+      expect(concluded(measuredAgain(before, chapter))).toEqual(known);
       // The same measurements put into the chapter before it do change it.
       expect(concluded(measuredAgain(before, 'before'))).not.toEqual(known);
     },

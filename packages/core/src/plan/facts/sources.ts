@@ -99,6 +99,13 @@ function twinOf(pair: PlanPair, pairs: readonly PlanPair[]): ResponseAnalysis | 
   return twin?.capture && twin.capture.analysis.bandClass !== 'silent' ? twin.capture.analysis : null;
 }
 
+/** Of what such outputs usually carry; no capture was ever judged by this version. */
+const TYPICAL = 0;
+
+/** Nothing was measured on it nor on its other side: its band is what such an output usually carries. */
+export const isTypical = ({ captureId, analysis }: Pick<Source, 'captureId' | 'analysis'>): boolean =>
+  captureId === null && analysis.version === TYPICAL;
+
 const assumedOf = new Map<Way, ResponseAnalysis>();
 
 /** What an output of this way usually carries, with second-order edges; an assumption until it is measured. */
@@ -108,7 +115,7 @@ function assumedAnalysis(way: Way): ResponseAnalysis {
   const { lowHz, highHz } = TYPICAL_BANDS[way];
   const levelDb = SUM_GRID_HZ.map((f) => -10 * Math.log10((1 + (lowHz / f) ** 4) * (1 + (f / highHz) ** 4)));
   const analysis: ResponseAnalysis = {
-    version: 0,
+    version: TYPICAL,
     smoothed: { frequencyHz: [...SUM_GRID_HZ], levelDb },
     passBandDb: 0,
     noiseFloorDb: null,

@@ -1,7 +1,8 @@
 import { formatFrequency } from '../../quantity/frequency.ts';
+import { isTypical } from '../facts/sources.ts';
 import { type FeedRule, remark } from './rule.ts';
 
-/** The needed band must be there. Of outputs that nobody measured that is only what such outputs usually carry. */
+/** The needed band must be there. Where neither an output nor its other side was measured, that is only a guess. */
 export const bandCovered: FeedRule = (context) => {
   const { feed, name, sources } = context;
   if (feed.covers) return [];
@@ -14,7 +15,7 @@ export const bandCovered: FeedRule = (context) => {
       : `from ${formatFrequency(fromHz)} to ${formatFrequency(toHz)}`;
   });
   const text = `${name} gets too little ${gaps.join(' and ')}, but needs ${formatFrequency(lowHz)} to ${formatFrequency(highHz)}`;
-  const open = sources.find((s) => s.captureId === null);
+  const open = sources.find(isTypical);
   return open
     ? [
         remark(context, 'band-covered', 'assumption', `${text}, by what such outputs usually carry.`, {

@@ -37,8 +37,13 @@ describe('bandCovered', () => {
   });
   it('breaks no rule by what such outputs usually carry, and says what to measure first', () => {
     const missing = [{ fromHz: 80, toHz: 140 }];
-    const sources = [source(), { ...source({ id: 'p2', way: 'tweeter' }), captureId: null }];
-    const [remark] = bandCovered(context(sources, { covers: false, missing }));
+    const open = { ...source({ id: 'p2', way: 'tweeter' }), captureId: null };
+    const typical = { ...open, analysis: { ...open.analysis, version: 0 } };
+    const said = (tweeter: Source) =>
+      bandCovered(context([source(), tweeter], { covers: false, missing }))[0];
+    // Its other side was measured: that is no guess.
+    expect(said(open).severity).toBe('error');
+    const remark = said(typical);
     expect(remark).toMatchObject({
       severity: 'assumption',
       pairId: 'p2',

@@ -30,6 +30,8 @@ export function AddedTable({ job, behaviour }: { job: JobView; behaviour: JobBeh
                   <td key={s}>
                     {!a ? (
                       <span className="visually-hidden">not tested</span>
+                    ) : a.madeIn === 'own-speaker' ? (
+                      <span className="small">own speaker</span>
                     ) : a.heard ? (
                       <>
                         <Check size={17} aria-label="heard" />{' '}
