@@ -54,6 +54,7 @@ export * from './model/picture.ts';
 export { mapRefs, refsIn, refWord, type FoundRef, type RefKind } from './model/ref.ts';
 export * from './model/job.ts';
 export * from './model/finished-car.ts';
+export * from './model/plan-changes.ts';
 export * from './model/plan.ts';
 export * from './model/conditions.ts';
 export * from './model/reading.ts';

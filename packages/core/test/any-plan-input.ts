@@ -8,7 +8,7 @@ import type { Channel } from '../src/model/words.ts';
 import type { FactorySpeaker } from '../src/model/unit.ts';
 import { type Target, USUAL_SPEAKER } from '../src/model/target.ts';
 import { NO_FACTS } from '../src/plan/facts/output-facts.ts';
-import type { PlanChanges } from '../src/model/plan.ts';
+import type { PlanChanges } from '../src/model/plan-changes.ts';
 import { wantedFeeds } from '../src/plan/facts/context.ts';
 import { planInput, type PlanInput, type PlanPair } from '../src/plan/facts/plan-input.ts';
 import { analyseResponse, type ResponseAnalysis } from '../src/signal/analyse.ts';

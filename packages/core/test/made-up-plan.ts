@@ -3,17 +3,8 @@ import { expect } from 'vitest';
 import type { DeviceFields, LibraryDevice } from '../src/model/device.ts';
 import { deviceFieldsSchema } from '../src/model/device.ts';
 import { START_INTAKE } from '../src/model/intake.ts';
-import type {
-  Equipment,
-  Feed,
-  Figures,
-  Loss,
-  PlanChanges,
-  Remark,
-  Severity,
-  Tap,
-  Trigger,
-} from '../src/model/plan.ts';
+import type { Equipment, Feed, Figures, Loss, Remark, Severity, Trigger } from '../src/model/plan.ts';
+import type { PlanChanges, Tap } from '../src/model/plan-changes.ts';
 import type { Setup } from '../src/model/setup.ts';
 import { type Speaker, type Target, USUAL_SPEAKER } from '../src/model/target.ts';
 import { pairName } from '../src/model/unit.ts';

@@ -1,4 +1,5 @@
-import { NO_CHANGES, type Proposal } from '../model/plan.ts';
+import { type Proposal } from '../model/plan.ts';
+import { NO_CHANGES } from '../model/plan-changes.ts';
 import { harnessFactsOf } from '../plan/facts/harness-facts.ts';
 import type { PlanInput } from '../plan/facts/plan-input.ts';
 import { planInputOf } from '../plan/facts/plan-of-job.ts';

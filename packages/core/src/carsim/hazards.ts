@@ -1,5 +1,6 @@
 import type { LibraryDevice } from '../model/device.ts';
-import type { Feed, PlanChanges } from '../model/plan.ts';
+import type { Feed } from '../model/plan.ts';
+import type { PlanChanges } from '../model/plan-changes.ts';
 import type { Setup } from '../model/setup.ts';
 import type { Speaker } from '../model/target.ts';
 import type { Pair } from '../model/unit.ts';

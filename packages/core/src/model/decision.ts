@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { answers, type Matter, matterSchema } from './matter.ts';
-import { fingerprintSchema, givenChangesSchema, strategySchema } from './plan.ts';
+import { fingerprintSchema, strategySchema } from './plan.ts';
+import { givenChangesSchema } from './plan-changes.ts';
 import { ref } from './ref.ts';
 import { creating, idSchema, line, momentSchema, requiredLine } from './words.ts';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { changedDraft, draftAt, type DraftHistory, isChanged, NO_DRAFT, steppedDraft } from './draft.ts';
 import { LIMITS } from './limits.ts';
-import { NO_CHANGES, type PlanChanges } from './plan.ts';
+import { NO_CHANGES, type PlanChanges } from './plan-changes.ts';
 
 const step = (loudestStep: number): PlanChanges => ({ ...NO_CHANGES, setup: { loudestStep } });
 const changed = (history: DraftHistory, n: number, planId: string | null = null) =>

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { LIMITS } from './limits.ts';
-import { changesSchema, givenChangesSchema, NO_CHANGES, type PlanChanges, strategySchema } from './plan.ts';
+import { strategySchema } from './plan.ts';
+import { changesSchema, givenChangesSchema, NO_CHANGES, type PlanChanges } from './plan-changes.ts';
 import { idSchema, versionSchema } from './words.ts';
 
 /** What a person changed of a way in and has not kept yet. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { NO_CHANGES, type PlanChanges } from '../model/plan.ts';
+import { NO_CHANGES, type PlanChanges } from '../model/plan-changes.ts';
 import { madeDevice, madeFeed, madePair } from '../../test/made-up-plan.ts';
 import { planInput } from './facts/plan-input.ts';
 import { comparePlans, rework } from './compare/propose.ts';

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { START_BRIEF } from '../model/brief.ts';
 import type { FinishedDevice } from '../model/finished-car.ts';
-import type { Equipment, PlanChanges } from '../model/plan.ts';
-import { NO_CHANGES } from '../model/plan.ts';
+import type { Equipment } from '../model/plan.ts';
+import type { PlanChanges } from '../model/plan-changes.ts';
+import { NO_CHANGES } from '../model/plan-changes.ts';
 import { START_PREFERENCES } from '../model/shop.ts';
 import { ampacity, dropVolts } from '../supply/cable.ts';
 import { musicAmps, sineAmps, standingDays } from '../supply/current.ts';

@@ -1,5 +1,6 @@
 import type { FinishedCar } from '../model/finished-car.ts';
-import type { Device, Feed, PlanChanges, Proposal } from '../model/plan.ts';
+import type { Feed, Proposal } from '../model/plan.ts';
+import type { Device, PlanChanges } from '../model/plan-changes.ts';
 import type { Setup } from '../model/setup.ts';
 import { equipmentOf } from './equipment/equipment.ts';
 import { figuresOf } from './equipment/figures.ts';

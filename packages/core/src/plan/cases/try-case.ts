@@ -1,6 +1,7 @@
 import { demoLibrary } from '../../carsim/devices.ts';
 import { recordsOfCar } from '../../carsim/view-of-car.ts';
-import type { PlanChanges, Proposal } from '../../model/plan.ts';
+import type { Proposal } from '../../model/plan.ts';
+import type { PlanChanges } from '../../model/plan-changes.ts';
 import { START_PREFERENCES } from '../../model/shop.ts';
 import { type Comparison, comparePlans, rework } from '../compare/propose.ts';
 import { harnessFactsOf } from '../facts/harness-facts.ts';

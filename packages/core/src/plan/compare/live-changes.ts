@@ -1,4 +1,4 @@
-import type { PlanChanges } from '../../model/plan.ts';
+import type { PlanChanges } from '../../model/plan-changes.ts';
 
 /**
  * A person's changes without what they name that is no longer in sight: a draft outlives outputs and channels that are

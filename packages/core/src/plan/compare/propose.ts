@@ -1,4 +1,5 @@
-import { NO_CHANGES, type PlanChanges, type Proposal } from '../../model/plan.ts';
+import { type Proposal } from '../../model/plan.ts';
+import { NO_CHANGES, type PlanChanges } from '../../model/plan-changes.ts';
 import type { PreferencesFields } from '../../model/shop.ts';
 import { contextOf } from '../facts/context.ts';
 import type { PlanInput } from '../facts/plan-input.ts';

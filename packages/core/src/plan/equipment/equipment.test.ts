@@ -10,7 +10,7 @@ import {
 } from '../../../test/made-up-plan.ts';
 import { chooseDevices } from '../finished/choose.ts';
 import { finishedCar } from '../finished/finished-car.ts';
-import { NO_CHANGES } from '../../model/plan.ts';
+import { NO_CHANGES } from '../../model/plan-changes.ts';
 import { deviceWords, equipmentOf } from './equipment.ts';
 
 it('says what a device must do', () => {

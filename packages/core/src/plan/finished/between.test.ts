@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { DeviceFields, LibraryDevice } from '../../model/device.ts';
-import type { Device, Feed } from '../../model/plan.ts';
+import type { Feed } from '../../model/plan.ts';
+import type { Device } from '../../model/plan-changes.ts';
 import { madeDevice, madeFeed, PLAIN_NEED } from '../../../test/made-up-plan.ts';
 import { type DeviceNeed, devicesBetween, kindOf } from './between.ts';
 

@@ -1,7 +1,8 @@
 import { entryOf } from '../../library/entry-of.ts';
 import type { DeviceKind, LibraryDevice } from '../../model/device.ts';
 import type { ChosenModel } from '../../model/insert.ts';
-import type { Device, Feed } from '../../model/plan.ts';
+import type { Feed } from '../../model/plan.ts';
+import type { Device } from '../../model/plan-changes.ts';
 import { LOAD_ENOUGH_OHM } from '../../load/load-resistor.ts';
 
 /** What a device between outputs and amplifier has to do. */

@@ -1,5 +1,6 @@
 import type { LibraryDevice } from '../../model/device.ts';
-import type { Device, Feed, PlanChanges } from '../../model/plan.ts';
+import type { Feed } from '../../model/plan.ts';
+import type { Device, PlanChanges } from '../../model/plan-changes.ts';
 import { mindsWithdrawnBass } from '../facts/bass.ts';
 import type { PlanContext } from '../facts/context.ts';
 import { replaces, sensesLoad, voltsAt } from '../facts/factory-outputs.ts';

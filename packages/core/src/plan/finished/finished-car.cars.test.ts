@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoLibrary } from '../../carsim/devices.ts';
 import { DEMO_CARS, viewOfCar } from '../../carsim/index.ts';
-import { NO_CHANGES } from '../../model/plan.ts';
+import { NO_CHANGES } from '../../model/plan-changes.ts';
 import type { FinishedCar, SignalSource } from '../../model/finished-car.ts';
 import { pairName } from '../../model/unit.ts';
 import { channelName } from '../../model/words.ts';

@@ -1,7 +1,7 @@
 import { entryOf } from '../../library/entry-of.ts';
 import type { LibraryDevice } from '../../model/device.ts';
 import type { Insert, InsertPlace } from '../../model/insert.ts';
-import type { PlanChanges } from '../../model/plan.ts';
+import type { PlanChanges } from '../../model/plan-changes.ts';
 
 /** An insert with its entry in the library; null: only its kind is known. */
 export interface PlacedInsert {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { NO_CHANGES, type PlanChanges } from '../../model/plan.ts';
+import { NO_CHANGES, type PlanChanges } from '../../model/plan-changes.ts';
 import {
   BEHIND_RADIO,
   madeAmplifier,

@@ -1,5 +1,6 @@
 import type { FinishedOutput } from '../../model/finished-car.ts';
-import type { Equipment, Feed, PlanChanges, Proposal } from '../../model/plan.ts';
+import type { Equipment, Feed, Proposal } from '../../model/plan.ts';
+import type { PlanChanges } from '../../model/plan-changes.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { Target } from '../../model/target.ts';
 import type { FactorySpeaker, Pair } from '../../model/unit.ts';

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { DeviceFields } from '../../model/device.ts';
-import { type Feed, NO_CHANGES, type Tap } from '../../model/plan.ts';
+import { type Feed } from '../../model/plan.ts';
+import { NO_CHANGES, type Tap } from '../../model/plan-changes.ts';
 import {
   BEHIND_RADIO,
   madeAmplifier,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { madeDevice, madeFeed, madePair, madePlan, madeSource, verdict } from '../../../test/made-up-plan.ts';
 import { demoLibrary } from '../../carsim/devices.ts';
-import { NO_CHANGES } from '../../model/plan.ts';
+import { NO_CHANGES } from '../../model/plan-changes.ts';
 import { rework } from '../compare/propose.ts';
 import { NO_HARNESS } from '../facts/harness-facts.ts';
 import { planInput } from '../facts/plan-input.ts';

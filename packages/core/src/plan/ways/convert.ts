@@ -1,4 +1,5 @@
-import type { Device, Feed } from '../../model/plan.ts';
+import type { Feed } from '../../model/plan.ts';
+import type { Device } from '../../model/plan-changes.ts';
 import type { Target } from '../../model/target.ts';
 import { isBass } from '../facts/bass.ts';
 import { type PlanContext } from '../facts/context.ts';

@@ -1,4 +1,5 @@
-import type { Device, Feed, Tap } from '../../model/plan.ts';
+import type { Feed } from '../../model/plan.ts';
+import type { Device, Tap } from '../../model/plan-changes.ts';
 import type { Target } from '../../model/target.ts';
 import type { Choice } from '../../summing/choose.ts';
 import { correctSum, type CorrectionOptions } from '../../summing/correction.ts';

@@ -1,4 +1,5 @@
-import type { Device, Feed, PlanChanges } from '../../model/plan.ts';
+import type { Feed } from '../../model/plan.ts';
+import type { Device, PlanChanges } from '../../model/plan-changes.ts';
 import type { Target } from '../../model/target.ts';
 import { type PlanContext, wantedFeeds } from '../facts/context.ts';
 import { signBetween } from '../facts/sign-between.ts';

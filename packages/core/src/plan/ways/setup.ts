@@ -1,4 +1,4 @@
-import type { PlanChanges } from '../../model/plan.ts';
+import type { PlanChanges } from '../../model/plan-changes.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { KeepItem } from '../../model/brief.ts';
 import type { PlanContext } from '../facts/context.ts';

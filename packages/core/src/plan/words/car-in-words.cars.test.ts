@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { DEMO_CARS } from '../../carsim/index.ts';
 import { demoLibrary } from '../../carsim/devices.ts';
 import { viewOfCar } from '../../carsim/view-of-car.ts';
-import { NO_CHANGES, type PlanChanges } from '../../model/plan.ts';
+import { NO_CHANGES, type PlanChanges } from '../../model/plan-changes.ts';
 import { rework } from '../compare/propose.ts';
 import { planInputOf } from '../facts/plan-of-job.ts';
 import { carInWords } from './car-in-words.ts';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { NO_CHANGES, type Plan } from '../../model/plan.ts';
+import { type Plan } from '../../model/plan.ts';
+import { NO_CHANGES } from '../../model/plan-changes.ts';
 import { madeFeed, madePair } from '../../../test/made-up-plan.ts';
 import { changesInWords } from './changes-in-words.ts';
 import type { Difference } from '../compare/differences.ts';

@@ -1,4 +1,4 @@
-import type { PlanChanges } from '../../model/plan.ts';
+import type { PlanChanges } from '../../model/plan-changes.ts';
 import type { Target } from '../../model/target.ts';
 import { type Pair, pairName } from '../../model/unit.ts';
 import { feedName } from '../facts/feed-name.ts';
