@@ -31,7 +31,7 @@ test('once the work has begun, a reading is kept and changes neither map nor pla
   expect(await fingerprint()).toBe(before);
 
   // It was of before after all: then it counts, and can be taken back.
-  await row.getByRole('button', { name: 'Taken before it' }).click();
+  await row.getByRole('button', { name: 'Measured before the work' }).click();
   await expect(row).toBeHidden();
   await expect.poll(fingerprint).not.toBe(before);
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();

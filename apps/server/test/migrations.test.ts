@@ -25,7 +25,7 @@ const LANDED: Record<string, string> = {
   '011-events.ts': 'b6e68e3c4fb9c7bb9efe8eaf8de8e4ad11e2e5b8ee769c09099aeff1e0966356',
   '012-reading-kinds.ts': '2dedfd2af3149701b0963d2386e939f0b827411a07abf11e7b7aa02b18136690',
   '013-plan-revisions.ts': '8c1faf894ffe8f05d6cc9fb69dbb2a669e73d59c490efa0400d719443fc4b66f',
-  '014-chapters-and-models.ts': '824a20bbf8e7ed5b324861b47b73cc0cd7c5842844170cbcb94cbb36595250f5',
+  '014-chapters-and-models.ts': '7ce5405de4ea288d1df44ea82d8e96c5f8a49659c564e18e14861bef4da0f698',
   'helpers.ts': '2b8bb186ebe48750660c71e2eb26f4313a360b266a1f44be1fe85a385262cd67',
 };
 
@@ -164,6 +164,9 @@ describe('rows in place', () => {
       const named = [{ deviceId: null, device: 'Merlin S8' }];
       const chosen = [plan.proposal, ...view.drafts].map(({ changes }) => changes.boxes);
       expect(chosen).toEqual(before13 ? [[]] : [named, named]);
+      // What was said in words alone is still said.
+      const told = plan.proposal.reasons.map((r) => [r.rule, r.text]);
+      expect(told).toEqual(before13 ? [] : [['kept-before', 'One output each, nothing to join.']]);
       // Those of outputs, where the version knew none: a line has none, and two coils are one speaker's.
       expect(view.speakers.length).toBe(name <= '010-output-ends' ? pairs.length - 2 : 1);
       // A write of today stands beside them, and the whole goes through a file.

@@ -285,7 +285,8 @@ async function fillPlan(knex: Knex, { jobId, pairId, captureId, targetId }: Plan
     covers: true,
     withinDb: 1,
     feeds: [{ ...feed, ...shown, ...sums }],
-    reasons: [],
+    // In words alone until a reason said what it speaks of.
+    reasons: drafted ? ['One output each, nothing to join.'] : [],
     remarks: [],
     // Chosen by name until a chosen model was named by its id.
     ...(drafted && { changes: BY_NAME }),

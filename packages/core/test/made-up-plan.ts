@@ -244,7 +244,13 @@ export function madeChain(
   ...points: [name: string, volts: number, maxVolts: number | null][]
 ): Feed['chain'] {
   return {
-    points: points.map(([name, volts, maxVolts]) => ({ name, volts, maxVolts, standing: 'measured' })),
+    // The speaker is the last of every chain.
+    points: [...points, ['Speaker', 14, null] as const].map(([name, volts, maxVolts]) => ({
+      name,
+      volts,
+      maxVolts,
+      standing: 'measured',
+    })),
     firstToClip: 0,
     deviceGainDb: 0,
     gain: { toneDb: 0, overlapDb: 0, volts: 14, watts: 50, ohm: 4, step: 20 },

@@ -19,10 +19,10 @@ export function OfChapter({ jobId, kind, record }: OfChapterProps) {
       <span className="small quiet">{CHAPTER_WORD[record.chapter]}</span>
       <Button
         variant="quiet"
-        title="It tells of the factory system as it came: map and plan may stand on it"
+        title="It shows the factory system as it came, so map and plan may use it"
         onClick={() => move.mutate({ jobId, kind, id: record.id, chapter: 'before', from: record.chapter })}
       >
-        Taken before it
+        Measured before the work
       </Button>
     </span>
   );

@@ -53,6 +53,10 @@ export interface ChainInput {
 /** Below this a usual passive transformer loses bass, Hz; and it stands about this at bass, V RMS. */
 const TRANSFORMER = { lowestHz: 40, maxVolts: 10, ratio: 1 / 8 };
 
+/** Where the signal goes into the amplifier: last before the speaker, whatever boxes stand before it. */
+export const amplifierPoint = ({ points }: Pick<LevelChain, 'points'>): LevelPoint | undefined =>
+  points[points.length - 2];
+
 /** Levels at every point from factory output to speaker, where it clips first, and the volts to set the gain by. */
 export function levelChain(input: ChainInput): LevelChain {
   const { output, device, amplifier, before = [], after = [] } = input;

@@ -151,7 +151,10 @@ const fromVersion8 = (content: Content): Content => ({
   drafts: [],
 });
 
-/** Version 9 knew no chapters: everything had been measured before the work. It named a chosen model by its name alone. */
+/**
+ * Version 9 knew no chapters: everything had been measured before the work. It named a chosen model by its name alone,
+ * and gave reasons in words alone.
+ */
 const fromVersion9 = (content: Content): Content => {
   const before = (records: unknown) => list(records, (item) => ({ chapter: 'before', ...item }));
   return {
@@ -162,11 +165,23 @@ const fromVersion9 = (content: Content): Content => {
     recordings: before(content['recordings']),
     checks: before(content['checks']),
     plans: list(content['plans'], (plan) =>
-      isContent(plan['proposal']) ? { ...plan, proposal: withModels(plan['proposal']) } : plan,
+      isContent(plan['proposal']) ? { ...plan, proposal: withReasons(withModels(plan['proposal'])) } : plan,
     ),
     drafts: list(content['drafts'], withModels),
   };
 };
+
+const withReasons = (proposal: Content): Content =>
+  Array.isArray(proposal['reasons'])
+    ? {
+        ...proposal,
+        reasons: proposal['reasons'].map((reason: unknown) =>
+          typeof reason === 'string'
+            ? { rule: 'kept-before', text: reason, subjects: [], figures: [] }
+            : reason,
+        ),
+      }
+    : proposal;
 
 function withModels(way: Content): Content {
   const changes = way['changes'];

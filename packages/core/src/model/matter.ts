@@ -22,6 +22,9 @@ export const heldFigureSchema = z.object({
 });
 export type HeldFigure = z.infer<typeof heldFigureSchema>;
 
+/** A number that something said stands on. */
+export const figureSchema = heldFigureSchema.pick({ name: true, value: true });
+
 /** What somebody decides about: a rule, what it speaks of, and the figures it stands on. */
 export const matterSchema = z.object({
   rule: saidSchema,

@@ -71,12 +71,12 @@ export const givenChangesSchema = changesSchema
     const say = (path: (string | number)[], message: string) =>
       context.addIssue({ code: 'custom', path, message });
     const feed = secondOf(feeds, (f) => `${f.targetId} ${f.side}`);
-    if (feed >= 0) say(['feeds', feed], 'this channel is fed already');
+    if (feed >= 0) say(['feeds', feed], 'this channel is listed twice');
     const load = secondOf(loads, (l) => l.pairId);
-    if (load >= 0) say(['loads', load, 'pairId'], 'this output has a load already');
+    if (load >= 0) say(['loads', load, 'pairId'], 'this output is listed twice');
     feeds.forEach(({ taps }, n) => {
       const tap = secondOf(taps, (t) => t.pairId);
-      if (tap >= 0) say(['feeds', n, 'taps', tap, 'pairId'], 'this output is tapped for the channel already');
+      if (tap >= 0) say(['feeds', n, 'taps', tap, 'pairId'], 'this output is listed twice for the channel');
     });
   })
   .meta({ id: 'GivenChanges' });

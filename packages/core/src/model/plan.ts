@@ -2,7 +2,7 @@ import { TRIGGER_SOUNDS } from './sounds.ts';
 import { z } from 'zod';
 import { DEVICE_KINDS } from './device.ts';
 import { finishedCarSchema, soundAfterSchema } from './finished-car.ts';
-import { matterSchema } from './matter.ts';
+import { figureSchema, matterSchema } from './matter.ts';
 import {
   changesSchema,
   deviceSchemaOfFeed,
@@ -149,6 +149,18 @@ export const remarkSchema = z
   .meta({ id: 'Remark' });
 export type Remark = z.infer<typeof remarkSchema>;
 
+/** Why a plan, or one of its channels, is as it is. */
+export const reasonSchema = z
+  .object({
+    /** what kind of reason; `kept-before`: plans had words alone then */
+    rule: saidSchema,
+    text: saidSchema,
+    subjects,
+    figures: z.array(figureSchema).max(8),
+  })
+  .meta({ id: 'Reason' });
+export type Reason = z.infer<typeof reasonSchema>;
+
 export const lossSchema = z.object({
   /** names it in a consent */
   rule: saidSchema,
@@ -203,7 +215,13 @@ export const figuresSchema = z.object({
 });
 export type Figures = z.infer<typeof figuresSchema>;
 
-export const turnOnStepSchema = z.object({ name: saidSchema, atSeconds: z.number(), says: saidSchema });
+export const turnOnStepSchema = z.object({
+  /** null: kept before this was noted */
+  part: z.enum(['source', 'relay', 'devices']).nullable().default(null),
+  name: saidSchema,
+  atSeconds: z.number(),
+  says: saidSchema,
+});
 export type TurnOnStep = z.infer<typeof turnOnStepSchema>;
 
 export const proposalSchema = z
@@ -215,7 +233,7 @@ export const proposalSchema = z
     /** the worst of its feeds, dB */
     withinDb: z.number(),
     feeds: z.array(feedSchema).max(MOST_FEEDS),
-    reasons: z.array(saidSchema).max(MOST_FEEDS + 10),
+    reasons: z.array(reasonSchema).max(MOST_FEEDS + 10),
     // A channel can break most rules at once.
     remarks: z.array(remarkSchema).max(32 * MOST_FEEDS),
     setup: setupSchema.nullable().default(null),

@@ -78,6 +78,9 @@ describe('files that this program ever wrote', () => {
       named,
       named,
     ]);
+    const reasons = plans.flatMap((p) => p.proposal.reasons);
+    expect(reasons.length).toBeGreaterThan(0);
+    expect(reasons.every((r) => r.rule === 'kept-before' && r.text !== '')).toBe(true);
   });
   it('the pin of version 7 is the first of a record of pins', () => {
     const old = structuredClone(fileOfVersion7(base).old) as Spoilable;

@@ -40,7 +40,7 @@ describe('whatever the car and the wish', () => {
             proposal.feeds.some((f) => !f.covers) || proposal.remarks.some((r) => r.rule === 'source-found');
           expect(proposal.covers).toBe(!gap);
           if (gap) expect(proposal.remarks.some((r) => r.severity === 'error')).toBe(true);
-          expect(proposal.reasons[0].length).toBeGreaterThan(20);
+          expect(proposal.reasons[0].text.length).toBeGreaterThan(20);
         }
       }),
       { numRuns: 30 },

@@ -231,7 +231,7 @@ describe('hard wishes', () => {
     input.targets.forEach((t) => (t.amplifierId = deaf.id));
     for (const plan of proposePlans(input)) {
       expect(plan.remarks.filter((r) => r.rule === 'amplifier-driven')[0].severity).toBe('error');
-      expect(plan.reasons[0]).not.toMatch(/^First/);
+      expect(plan.reasons[0].text).not.toMatch(/^First/);
     }
   });
   it('a mono target where only stereo is there: left and right, each into an input of its own', () => {

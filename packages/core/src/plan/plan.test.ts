@@ -86,7 +86,7 @@ describe('the people carrier, whose front is split three ways', () => {
     const convert = wayOf(carrier, 'convert');
     expect(convert.covers).toBe(false);
     expect(convert.remarks.map((r) => r.rule)).toContain('band-covered');
-    expect(convert.reasons[0]).toContain('Leaves a part');
+    expect(convert.reasons[0].text).toContain('Leaves a part');
     const bypass = wayOf(carrier, 'bypass-factory-wire');
     const broken = bypass.remarks.filter((r) => r.severity === 'error').map((r) => r.rule);
     expect(broken).toEqual(expect.arrayContaining(['volume-control', 'warning-sound-lost', 'wish-kept']));
@@ -97,7 +97,7 @@ describe('the people carrier, whose front is split three ways', () => {
     const [sum, processor] = [wayOf(carrier, 'sum'), wayOf(carrier, 'processor')];
     expect(processor.withinDb).toBeLessThan(sum.withinDb);
     expect(processor.feeds.some((f) => f.correction.length > 0)).toBe(true);
-    expect(processor.reasons[0]).toMatch(/flatter by/);
+    expect(processor.reasons[0].text).toMatch(/flatter by/);
   });
 });
 
@@ -127,7 +127,9 @@ describe('the other cars', () => {
       new Set(['Front left', 'Front right']),
     );
     expect(first.feeds.every((f) => f.phase === 'measured')).toBe(true);
-    expect(first.reasons.join(' ')).toContain('follows the volume and is not filtered yet');
+    expect(first.reasons.map((r) => r.text).join(' ')).toContain(
+      'follows the volume and is not filtered yet',
+    );
     // The crossover that goes with the old amplifier is put back in the new one.
     expect(first.feeds.map((f) => f.crossover.highPass?.where ?? f.crossover.lowPass?.where)).toEqual(
       Array(4).fill('amplifier'),

@@ -181,6 +181,16 @@ describe('a factory sound before and after', () => {
         why: 'from a speaker of its own, which nothing here touches.',
       });
   });
+  it('said to have a speaker of its own but heard on an output: what was heard counts', () => {
+    const claimed = [on('seat-belt', { heard: false, madeIn: 'own-speaker' })];
+    const heard = (madeIn: 'amplifier' | 'own-speaker') => [on('seat-belt', { madeIn })];
+    const bypassed = (other: AddedSoundFinding[]) =>
+      after('seat-belt', { tapped: claimed, other }, { setup: NODE })?.after;
+    expect(bypassed(heard('amplifier'))).toBe('lost');
+    // On one output both were said: whoever makes it, the output carries it.
+    expect(bypassed(heard('own-speaker'))).toBe('lost');
+    expect(bypassed([on('seat-belt', { heard: false })])).toBe('same');
+  });
   it('the pedestrian warning belongs to electric drives', () => {
     for (const drive of ['electric', 'hybrid'] as const)
       expect(after('pedestrian', {}, { input: { pairs: [], drive } })?.after).toBe('unknown');

@@ -22,7 +22,7 @@ import { turnOnSteps } from './supply/turn-on.ts';
 import { feedsOf } from './ways/feeds.ts';
 import { draftSetup } from './ways/setup.ts';
 import type { Strategy } from './ways/strategy.ts';
-import { describeFeed } from './words/reasons.ts';
+import { reasonOfFeed } from './words/reasons.ts';
 
 const DEVICE_ORDER: readonly Device[] = [
   'direct',
@@ -51,7 +51,7 @@ export function workOut(strategy: Strategy, context: PlanContext, changes: PlanC
     given,
   );
   const inContext: PlanInContext = { plan, feeds: done, drives: chosen.drives, finished: car, context };
-  return { ...plan, reasons: done.map(describeFeed), remarks: remarksOf(inContext) };
+  return { ...plan, reasons: done.map(reasonOfFeed), remarks: remarksOf(inContext) };
 }
 
 interface Given {

@@ -93,6 +93,6 @@ describe('values that nobody reads on a 12 V car', () => {
     expect(asked('ac', 45.1)).toContain('slip of the keys');
     expect([asked('dc', 60.1), asked('dc', -61), asked('ac', 230)]).toEqual(Array(3).fill('danger'));
     expect(asked('dc', 60)).toContain('is this a 24 V vehicle?');
-    expect(asked('dc', 17.5)).toContain('a fault of the charging system');
+    expect(asked('dc', 17.5)).toContain('overcharging');
   });
 });

@@ -38,8 +38,8 @@ export function unlikelyVolts(volts: number | null, most: number): Unlikely | nu
     ? {
         text:
           size > 20
-            ? `${size} V: is this a 24 V vehicle? Then say so in Intake. Or was it a slip of the keys (mV)?`
-            : `${size} V is more than a 12 V car gives: a fault of the charging system, or a slip of the keys (mV)?`,
+            ? `${size} V: is this a 24 V vehicle? Then set it to 24 V in Intake. Or was it a slip of the keys (mV)?`
+            : `${size} V is more than a 12 V car gives: is it overcharging, or was it a slip of the keys (mV)?`,
         highVoltage: false,
       }
     : null;

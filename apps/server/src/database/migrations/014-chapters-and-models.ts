@@ -23,9 +23,21 @@ async function setBoxes(knex: Knex, anew: (boxes: string) => string): Promise<vo
     where jsonb_array_length(states) > 0`);
 }
 
+const REASONS = `(select coalesce(jsonb_agg(
+    case when jsonb_typeof(reason) = 'string'
+      then jsonb_build_object('rule', 'kept-before', 'text', reason, 'subjects', '[]'::jsonb, 'figures', '[]'::jsonb)
+      else reason end order by n
+  ), '[]'::jsonb) from jsonb_array_elements(proposal -> 'reasons') with ordinality as r(reason, n))`;
+const WORDS = `(select coalesce(jsonb_agg(reason -> 'text' order by n), '[]'::jsonb)
+  from jsonb_array_elements(proposal -> 'reasons') with ordinality as r(reason, n))`;
+
+const setReasons = (knex: Knex, anew: string) =>
+  knex.raw(`update plans set proposal = jsonb_set(proposal, '{reasons}', ${anew})
+    where jsonb_array_length(coalesce(proposal -> 'reasons', '[]'::jsonb)) > 0`);
+
 /**
  * What was measured belongs to a chapter of the work. All there is was measured before it, and so is what comes until
- * the job is said to be further. A model that a person chose is named by its id.
+ * the job is said to be further. A model that a person chose is named by its id, and a reason says what it speaks of.
  */
 export async function up(knex: Knex): Promise<void> {
   for (const table of ['jobs', ...RECORDS])
@@ -48,9 +60,11 @@ export async function up(knex: Knex): Promise<void> {
     `alter table readings add column told text not null generated always as (told_reading(${TOLD.join(', ')})) stored`,
   );
   await setBoxes(knex, MODELS);
+  await setReasons(knex, REASONS);
 }
 
 export async function down(knex: Knex): Promise<void> {
+  await setReasons(knex, WORDS);
   await setBoxes(knex, NAMES);
   await knex.raw('alter table readings drop column told');
   await knex.raw('drop function told_reading');

@@ -13,7 +13,7 @@ export function ChapterBar({ job }: { job: JobOutline }) {
     <p className="chapter-bar no-print" role="status">
       <HardHat size={18} aria-hidden />
       <strong>{CHAPTER_TITLE[job.chapter]}.</strong>
-      <span>What you measure now is kept, but map and plan stay as measured before it.</span>
+      <span>What you measure now is kept; map and plan go by what was measured before the work.</span>
       <Button
         variant="quiet"
         disabled={change.isPending}

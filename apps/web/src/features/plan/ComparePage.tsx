@@ -95,8 +95,8 @@ export function ComparePage() {
           </p>
           <h2 className="label">{shown.kept ? shown.kept.name : shown.proposal.title}</h2>
           <ul className="reasons">
-            {shown.proposal.reasons.map((reason) => (
-              <li key={reason}>{reason}</li>
+            {shown.proposal.reasons.map(({ text }) => (
+              <li key={text}>{text}</li>
             ))}
           </ul>
           <KeptPlans

@@ -121,7 +121,7 @@ export const DANGER: readonly JobCase[] = [
         end.cavityId = data.find((v) => v.number === 7 + n)!.id;
       });
     },
-    decides: { says: [/Front left tweeter is left out/] },
+    decides: { says: [/Front left tweeter is not used/] },
     why: 'Find settled those cavities as data; the diagram is of another option code.',
     never: [taps('the output that Find contradicts', (p) => p.side === 'left' && p.way === 'tweeter')],
   },

@@ -29,7 +29,7 @@ const said = ({ proposals, refused }: Comparison): string =>
   [
     ...proposals.flatMap((p) => [
       ...p.remarks.flatMap((r) => [r.text, r.remedy ?? '']),
-      ...p.reasons,
+      ...p.reasons.map((r) => r.text),
       ...p.losses.map((l) => l.text),
     ]),
     ...refused.map((r) => r.because),

@@ -3,7 +3,7 @@ import { NO_CHANGES, type PlanChanges } from '../../model/plan-changes.ts';
 import type { PreferencesFields } from '../../model/shop.ts';
 import { contextOf } from '../facts/context.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
-import { describeProposal } from '../words/reasons.ts';
+import { reasonOfPlace, reasonOfStrategy } from '../words/reasons.ts';
 import { STRATEGIES, strategyOf } from '../ways/index.ts';
 import type { Strategy } from '../ways/strategy.ts';
 import { workOut } from '../work-out.ts';
@@ -111,7 +111,7 @@ export function comparePlans(input: PlanInput): Comparison {
     order,
     proposals: shown.map(({ strategy, proposal }, i) => ({
       ...proposal,
-      reasons: [describeProposal(proposal, strategy, i, all), ...proposal.reasons],
+      reasons: [reasonOfPlace(proposal, strategy, i, all), ...proposal.reasons],
     })),
   };
 }
@@ -137,7 +137,7 @@ export function rework(input: PlanInput, strategy: string, changes: PlanChanges)
   const context = contextOf(input);
   if (chosen.refuses(context) !== null) return null;
   const proposal = workOut(chosen, context, changes);
-  return { ...proposal, reasons: [chosen.effort, ...proposal.reasons] };
+  return { ...proposal, reasons: [reasonOfStrategy(chosen), ...proposal.reasons] };
 }
 
 /** {@link rework} with everything in one argument, as worker threads want it. */

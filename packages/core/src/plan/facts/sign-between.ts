@@ -1,4 +1,4 @@
-import type { Source } from './sources.ts';
+import { AGAINST_SOURCE, type Source } from './sources.ts';
 
 /** Two responses this much alike, or alike but turned over, have a sign to each other. */
 const ALIKE = 0.5;
@@ -10,8 +10,10 @@ const ALIKE = 0.5;
 export function signBetween(a: Source, b: Source): { same: boolean; sure: boolean } {
   const same = a.pair.signal.sign === b.pair.signal.sign;
   if (a.group === null || a.group !== b.group) return { same, sure: false };
-  if ([a, b].every((s) => s.pair.signal.standing === 'measured')) return { same, sure: true };
-  // Both phases were measured against the source, and contain the signs.
+  // Signs that were found from output to output compare within one such group.
+  if (a.group !== AGAINST_SOURCE && [a, b].every((s) => s.pair.signal.standing === 'measured'))
+    return { same, sure: true };
+  // The phases that were measured contain the signs.
   const cosine = alikeness(a, b);
   return Math.abs(cosine) < ALIKE ? { same, sure: false } : { same: cosine > 0, sure: true };
 }

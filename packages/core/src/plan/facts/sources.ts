@@ -23,7 +23,7 @@ export interface Source {
 }
 
 /** The group of all whose phase was measured against the source signal itself. */
-const AGAINST_SOURCE = 'source';
+export const AGAINST_SOURCE = 'source';
 
 /**
  * Every output that is not silent, with its response: measured, or what such an output usually carries. A known reversal

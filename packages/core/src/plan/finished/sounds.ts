@@ -69,10 +69,13 @@ function traceOf(sound: TriggerSound, system: FactorySystem): Trace {
   const heard = pairs.filter((p) => said(p)?.heard);
   const tried = new Set(pairs.filter((p) => said(p) !== undefined).map((p) => p.id));
   const from = heard.map((p) => (isLine(p, system) ? 'radio' : said(p)!.madeIn));
-  const madeIn = pairs.some((p) => said(p)?.madeIn === 'own-speaker')
-    ? 'own-speaker'
-    : heard.length === 0
-      ? null
+  const sounder = pairs.some((p) => said(p)?.madeIn === 'own-speaker');
+  // What an output was heard to carry outweighs what was said of a sounder.
+  const madeIn =
+    heard.length === 0
+      ? sounder
+        ? 'own-speaker'
+        : null
       : from.includes('amplifier')
         ? 'amplifier'
         : from.every((m) => m === 'radio')

@@ -1,3 +1,4 @@
+import { amplifierPoint } from '../../level/level-chain.ts';
 import { isLine } from '../facts/factory-outputs.ts';
 import { formatVolts } from '../../quantity/volts.ts';
 import { LIBRARY, type FeedRule, remark } from './rule.ts';
@@ -7,7 +8,7 @@ export const amplifierDriven: FeedRule = (context) => {
   const { feed, drive, name, sources, context: plan } = context;
   const speakerLevel = feed.device === 'direct' && sources.some((s) => !isLine(s.pair, plan));
   const input = speakerLevel ? drive.amplifier?.speakerInput : drive.amplifier?.lineInput;
-  const at = feed.chain?.points.find((p) => p.name === 'Amplifier, in');
+  const at = feed.chain && amplifierPoint(feed.chain);
   if (drive.amplifier && feed.device !== 'direct' && !drive.amplifier.lineInput)
     return [
       remark(

@@ -54,8 +54,8 @@ export const mainFuse: PlanRule = ({ plan, finished, context }) => {
             planRemark(
               'fuse-order',
               'warning',
-              `The main fuse of ${fuseAmps} A is below the devices’ own fuses together, ${own.toFixed(0)} A: at a fault in one of them the main fuse may go first.`,
-              { ...more, remedy: 'A main fuse not below their sum, and the cable for it.' },
+              `The main fuse of ${fuseAmps} A is smaller than the devices’ own fuses added up, ${own.toFixed(0)} A: a fault in one could blow the main fuse first.`,
+              { ...more, remedy: 'A main fuse at least as large as their sum, and the cable for it.' },
             ),
           ]
         : []),

@@ -1,4 +1,5 @@
 import { formatVolts } from '../../quantity/volts.ts';
+import { amplifierPoint } from '../../level/level-chain.ts';
 import { type FeedRule, remark, test } from './rule.ts';
 
 /** No input gets more volts than it stands. */
@@ -8,7 +9,7 @@ export const inputVoltage: FeedRule = (context) => {
     (p) => p.name.endsWith(', in') && p.maxVolts !== null && p.volts > p.maxVolts * 1.001,
   );
   // What a speaker output does to a line input has a rule of its own.
-  if (!over || (over.name === 'Amplifier, in' && feed.device === 'direct')) return [];
+  if (!over || (over === amplifierPoint(feed.chain!) && feed.device === 'direct')) return [];
   return [
     remark(
       context,

@@ -72,8 +72,18 @@ describe('an amplifier gets its volts', () => {
     for (const device of ['converter', 'direct'] as const)
       expect(amplifierDriven(into(0.1, device, { drive: madeDrive(null) }))).toEqual([]);
     expect(amplifierDriven(madeFeed({ drive: madeDrive(both) }))).toEqual([]);
-    const open = madeFeed({ drive: madeDrive(both), feed: { chain: madeChain(['Device, in', 0.1, 9]) } });
-    expect(amplifierDriven(open)).toEqual([]);
+  });
+});
+
+describe('the point at which an amplifier is judged', () => {
+  it('is the last before the speaker, even behind a box that is called Amplifier', () => {
+    const chain = madeChain(['Amplifier, in', 9, 20], ['Amplifier, out', 3, 6], ['Amplifier, in', 3, 4]);
+    const boxed = madeFeed({ drive: madeDrive(both), feed: { device: 'converter', chain } });
+    expect([...amplifierDriven(boxed), ...inputVoltage(boxed)]).toEqual([]);
+    const low = madeChain(['Amplifier, in', 9, 20], ['Amplifier, out', 0.9, 6], ['Amplifier, in', 0.9, 4]);
+    expect(amplifierDriven({ ...boxed, feed: { ...boxed.feed, chain: low } })[0].text).toContain(
+      'gets 900 mV',
+    );
   });
 });
 

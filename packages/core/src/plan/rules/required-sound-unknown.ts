@@ -17,7 +17,7 @@ export const requiredSoundUnknown: PlanRule = ({ plan, finished }) => {
     planRemark(
       'required-sound-unknown',
       'error',
-      `The factory amplifier goes, and nobody knows whether it plays: ${names}.`,
+      `The factory amplifier is taken out of use, and it is not known whether it plays: ${names}.`,
       {
         remedy:
           'Trigger each and hear where it plays; the emergency call by its self-test, by tracing its speaker, or by the maker’s papers, never by a call.',

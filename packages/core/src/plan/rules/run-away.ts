@@ -30,7 +30,7 @@ export const runAway: PlanRule = ({ finished, context }) => {
     planRemark(
       'run-away',
       'assumption',
-      `${found[0].pair.unitName}: without a load ${formatVolts(volts)} was read. The load’s value is assumed until the volts are steady with it.${filtered}`,
+      `${found[0].pair.unitName}: ${formatVolts(volts)} was read with no load, and it was not steady. The load’s value is assumed until the volts are steady with it.${filtered}`,
       {
         pairId: found[0].pair.id,
         remedy: `Fit the load first at ${listWords(found.map((f) => pairName(f.pair).toLowerCase()))}, read the volts again with it, then connect the inputs.`,
@@ -45,8 +45,10 @@ export const runAway: PlanRule = ({ finished, context }) => {
 /** Until the load is fitted, an input has to stand what was read without one. */
 export const runAwayInput: FeedRule = (context) => {
   const { drive, feed, between } = context;
-  const input = (between ?? drive.amplifier)?.speakerInput;
-  if (!input) return [];
+  // Of a device of which only the kind is known, no input is known either.
+  const into = feed.device === 'direct' ? drive.amplifier : between;
+  const input = into?.speakerInput;
+  if (!into || !input) return [];
   return context.sources.flatMap(({ pair, name }, i) => {
     const volts = runAwayVoltsOf(pair, context.context);
     if (volts === null || volts <= input.maxVolts || feed.loads[i]?.kind === 'speaker') return [];
@@ -55,10 +57,10 @@ export const runAwayInput: FeedRule = (context) => {
         context,
         'input-voltage',
         'error',
-        `${name}: without a load ${formatVolts(volts)} was read, and the input of ${(between ?? drive.amplifier)!.name} stands ${formatVolts(input.maxVolts)}.`,
+        `${name}: ${formatVolts(volts)} was read with no load, and the input of ${into.name} takes up to ${formatVolts(input.maxVolts)}.`,
         {
           pairId: pair.id,
-          remedy: 'An input for more volts, or leave the factory speaker on as the load.',
+          remedy: 'An input that takes more volts, or leave the factory speaker connected as the load.',
           settle: test('load'),
         },
       ),

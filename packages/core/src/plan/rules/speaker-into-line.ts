@@ -1,3 +1,4 @@
+import { amplifierPoint } from '../../level/level-chain.ts';
 import { formatVolts } from '../../quantity/volts.ts';
 import { isLine } from '../facts/factory-outputs.ts';
 import { type FeedRule, remark } from './rule.ts';
@@ -19,16 +20,14 @@ export const speakerIntoLine: FeedRule = (context) => {
         { remedy },
       ),
     ];
-  const over = feed.chain?.points.find(
-    (p) => p.name === 'Amplifier, in' && p.maxVolts !== null && p.volts > p.maxVolts,
-  );
-  return over
+  const into = feed.chain && amplifierPoint(feed.chain);
+  return into && into.maxVolts !== null && into.volts > into.maxVolts
     ? [
         remark(
           context,
           'speaker-into-line',
           'error',
-          `${name}: ${formatVolts(over.volts)} go into an input that takes ${formatVolts(over.maxVolts!)}.`,
+          `${name}: ${formatVolts(into.volts)} go into an input that takes ${formatVolts(into.maxVolts)}.`,
           { remedy },
         ),
       ]

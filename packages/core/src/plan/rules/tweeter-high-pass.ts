@@ -43,7 +43,7 @@ export const waysShared: PlanRule = ({ finished, context }) =>
         ...planRemark(
           'crossover-lost',
           'error',
-          `${target.name}: the factory’s ${channelName(speaker).toLowerCase()} had a channel with a high-pass of its own; on one channel with the others nothing filters it.`,
+          `${target.name}: the factory ${channelName(speaker).toLowerCase()} had its own channel with a high-pass; sharing one channel with the other speakers, it has no filter.`,
           {
             remedy:
               'A channel for each way, a passive crossover before the tweeter, or a capacitor in its line.',

@@ -5,7 +5,7 @@ import { INTAKE, planRemark, type PlanRule } from './rule.ts';
 /** No net of 12 V gives this, and none of 24 V charges so low, V. */
 const NET_OF_24 = 20;
 
-/** A feed that reads more than a net of 12 V gives is one of 24 V, or a charging system that destroys what hangs on it. */
+/** A power feed that reads more than a 12 V system gives belongs to a 24 V vehicle, or its charging system overcharges. */
 export const vehicleVolts: PlanRule = ({ context }) => {
   const { harness, nominalVolts } = context.input;
   if (harness.feedVolts === null) return [];
@@ -16,8 +16,11 @@ export const vehicleVolts: PlanRule = ({ context }) => {
       planRemark(
         'charging-fault',
         'error',
-        `${place} reads ${formatVolts(volts)}: the charging system is faulty, and destroys what hangs on it.`,
-        { ...more, remedy: 'Have it mended, then read again.' },
+        `${place} reads ${formatVolts(volts)}: the charging system is overcharging and will damage what is connected.`,
+        {
+          ...more,
+          remedy: 'Have it repaired, then read again. If it was a typing error, withdraw the reading.',
+        },
       ),
     ];
   if (nominalVolts === '24') return [];
@@ -29,7 +32,7 @@ export const vehicleVolts: PlanRule = ({ context }) => {
       {
         ...more,
         remedy:
-          'Say in Intake that it is one; then devices for 24 V, or a voltage converter rated for all currents together. If it was a slip of the keys, withdraw the reading.',
+          'Set the vehicle to 24 V in Intake, then use 24 V devices, or a 24 V to 12 V converter rated for the total current. If it was a typing error, withdraw the reading.',
       },
     ),
   ];

@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { madeDevice, madeFeed, madePair, madePlan, madeSource, verdict } from '../../../test/made-up-plan.ts';
+import {
+  madeAmplifier,
+  madeDevice,
+  madeDrive,
+  madeFeed,
+  madePair,
+  madePlan,
+  madeSource,
+  verdict,
+} from '../../../test/made-up-plan.ts';
 import { demoLibrary } from '../../carsim/devices.ts';
 import { NO_CHANGES } from '../../model/plan-changes.ts';
 import { rework } from '../compare/propose.ts';
@@ -23,7 +32,7 @@ describe('the vehicle’s voltage', () => {
     expect(read(20.1)).toEqual([
       verdict('error', 'vehicle-volts', 'C1·1 reads 20.1 V: this looks like a 24 V vehicle', {
         settle: 'intake',
-        remedy: 'Say in Intake',
+        remedy: 'to 24 V in Intake',
       }),
     ]);
     expect(read(27.6, '24')).toEqual([]);
@@ -31,9 +40,9 @@ describe('the vehicle’s voltage', () => {
   it('between the two is a fault of the charging system, whatever was said', () => {
     for (const said of ['12', '24'] as const)
       expect(read(17.4, said)).toEqual([
-        verdict('error', 'charging-fault', 'the charging system is faulty', {
+        verdict('error', 'charging-fault', 'the charging system is overcharging', {
           settle: 'intake',
-          remedy: 'mended',
+          remedy: 'repaired',
         }),
       ]);
   });
@@ -51,7 +60,7 @@ describe('an output that runs away without a load', () => {
   it('gets its load first, and is read again with it', () => {
     const [remark] = said(17.4);
     expect(remark).toMatchObject({ severity: 'assumption', settle: { stage: 'listen', test: 'load' } });
-    expect(remark.text).toMatch(/17\.4 V was read.*an unboosted bridge can give/);
+    expect(remark.text).toMatch(/17\.4 V was read with no load.*an unboosted bridge can give/);
     expect(remark.remedy).toMatch(/^Fit the load first .* then connect the inputs\.$/);
     expect(said(7.9)[0].text).not.toContain('bridge');
     expect(said(null)).toEqual([]);
@@ -74,5 +83,21 @@ describe('an output that runs away without a load', () => {
     // With the speaker left on it never runs away.
     expect(into(10, 17.4, 'speaker')).toEqual([]);
     expect([into(25, 17.4), into(10, null)]).toEqual([[], []]);
+  });
+  it('is not judged by the amplifier behind a device of which only the kind is known', () => {
+    const amplifier = madeAmplifier({
+      speakerInput: { minVolts: 1, maxVolts: 10, ohm: null, floating: true },
+    });
+    const into = (device: 'direct' | 'converter') =>
+      runAwayInput(
+        madeFeed({
+          sources: [madeSource({ facts: { runAwayVolts: 17.4 } })],
+          feed: { device, loads },
+          drive: madeDrive(amplifier),
+          input: { pairs: [madePair({ facts: { runAwayVolts: 17.4 } })] },
+        }),
+      );
+    expect(into('direct')).toHaveLength(1);
+    expect(into('converter')).toEqual([]);
   });
 });

@@ -27,9 +27,16 @@ export function turnOnSteps(
   const isAmplifier = (d: FinishedDevice) => d.kind === 'amplifier';
   const first = behind.length > 0 ? 'turns on first' : 'with the source';
   return [
-    { name: SOURCE_WORD[by], atSeconds: 0, says: whereOf(by, input.harness.places) },
+    { part: 'source', name: SOURCE_WORD[by], atSeconds: 0, says: whereOf(by, input.harness.places) },
     ...(relay
-      ? [{ name: 'Relay', atSeconds: 0.1, says: 'with a suppression diode; it spares the source' }]
+      ? [
+          {
+            part: 'relay' as const,
+            name: 'Relay',
+            atSeconds: 0.1,
+            says: 'with a suppression diode; it spares the source',
+          },
+        ]
       : []),
     ...step(
       atOnce.filter((d) => !isAmplifier(d)),
@@ -65,5 +72,5 @@ function step(devices: readonly FinishedDevice[], atSeconds: number, says: strin
     const count = names.filter((n) => n === name).length;
     return count > 1 ? `${count} × ${name}` : name;
   });
-  return [{ name: counted.join(', '), atSeconds, says }];
+  return [{ part: 'devices', name: counted.join(', '), atSeconds, says }];
 }

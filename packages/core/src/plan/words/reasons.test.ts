@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { subject } from '../../model/matter.ts';
 import type { Proposal, Remark } from '../../model/plan.ts';
 import {
   BEHIND_RADIO,
@@ -8,13 +9,13 @@ import {
   madeSource,
   madeTap,
 } from '../../../test/made-up-plan.ts';
-import { describeFeed, describeProposal } from './reasons.ts';
+import { reasonOfFeed, reasonOfPlace } from './reasons.ts';
 import { sum } from '../ways/sum.ts';
 
 const woofer = madeSource({ id: 'w', way: 'woofer' });
 const mid = madeSource({ id: 'm', way: 'midrange' });
 const tweeter = madeSource({ id: 't', way: 'tweeter' });
-const said = (made: MadeFeed) => describeFeed(madeFeed(made));
+const said = (made: MadeFeed) => reasonOfFeed(madeFeed(made)).text;
 const joined = { device: 'summing-converter' as const };
 
 describe('why a channel is fed as it is', () => {
@@ -23,7 +24,7 @@ describe('why a channel is fed as it is', () => {
     expect(said({ feed: { covers: false } })).toBe(
       'Front set, left: Front left does not fill 80 Hz to 16 kHz on its own.',
     );
-    expect(said({ sources: [] })).toContain('the car’s data carry 80 Hz to 16 kHz');
+    expect(said({ sources: [] })).toContain('80 Hz to 16 kHz and more should come as data');
   });
 
   it('the radio’s own, where an amplifier follows it; and that it follows the volume', () => {
@@ -64,6 +65,29 @@ describe('why a channel is fed as it is', () => {
   );
 });
 
+describe('what a reason stands on', () => {
+  const facts = (made: MadeFeed) => {
+    const { rule, subjects, figures } = reasonOfFeed(madeFeed(made));
+    return [rule, subjects.map((s) => s.pairId), figures.map((f) => f.value)];
+  };
+  it.each<[string, MadeFeed, unknown]>([
+    ['one output, and how flat', { sources: [woofer] }, ['fed-by-one', ['w'], [1]]],
+    [
+      'no flatness where it leaves a gap',
+      { sources: [woofer], feed: { covers: false } },
+      ['fed-by-one', ['w'], []],
+    ],
+    [
+      'every output of several',
+      { sources: [woofer, tweeter], feed: joined },
+      ['fed-by-several', ['w', 't'], [1]],
+    ],
+    ['data of no output, and nothing measured', { sources: [] }, ['fed-by-data', [null], []]],
+  ])('%s', (_, made, expected) => {
+    expect(facts(made)).toEqual(expected);
+  });
+});
+
 describe('why a plan stands where it stands', () => {
   const remark = (severity: Remark['severity']): Remark => ({
     ...{ severity, rule: 'r', text: `Some ${severity}.`, remedy: null, settle: null },
@@ -75,7 +99,8 @@ describe('why a plan stands where it stands', () => {
     remarks: [],
     ...part,
   });
-  const place = (proposal: Proposal, at: number, all: Proposal[]) => describeProposal(proposal, sum, at, all);
+  const place = (proposal: Proposal, at: number, all: Proposal[]) =>
+    reasonOfPlace(proposal, sum, at, all).text;
 
   it('what is wrong with it comes first', () => {
     const broken = plan({ remarks: [remark('warning'), remark('error')] });
@@ -84,6 +109,16 @@ describe('why a plan stands where it stands', () => {
       /^Leaves a part of a needed band/,
     );
     expect(place(plan({ remarks: [remark('warning')] }), 0, [plan()])).toMatch(/^First because/);
+  });
+
+  it('names what is broken, or by how much it differs, as facts too', () => {
+    const error = { ...remark('error'), subjects: [subject({ pairId: 'p7' })] };
+    const broken = plan({ remarks: [error] });
+    expect(reasonOfPlace(broken, sum, 0, [broken])).toMatchObject({ rule: 'r', subjects: error.subjects });
+    const later = plan({ withinDb: 1.6 });
+    const found = reasonOfPlace(later, sum, 1, [plan({ withinDb: 1 }), later]);
+    expect(found).toMatchObject({ rule: 'later', subjects: [subject({ what: 'sum' })] });
+    expect(found.figures[0].value).toBeCloseTo(-0.6);
   });
 
   it('the first: the only one, or the simplest of several that do', () => {

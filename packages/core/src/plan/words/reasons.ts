@@ -1,12 +1,26 @@
-import type { Proposal } from '../../model/plan.ts';
+import { subject } from '../../model/matter.ts';
+import type { Proposal, Reason } from '../../model/plan.ts';
 import { formatFrequency } from '../../quantity/frequency.ts';
 import type { FeedInContext } from '../rules/rule.ts';
 import type { Strategy } from '../ways/strategy.ts';
 
-/** Why a feed is made as it is, in one or two sentences. */
-export function describeFeed({ feed, sources, name, context }: FeedInContext): string {
+/** Why a feed is made as it is: of which outputs, and how flat it comes out. */
+export function reasonOfFeed(made: FeedInContext): Reason {
+  const { targetId, side, taps, withinDb, covers } = made.feed;
+  return {
+    rule: taps.length === 0 ? 'fed-by-data' : taps.length === 1 ? 'fed-by-one' : 'fed-by-several',
+    text: describeFeed(made),
+    subjects:
+      taps.length === 0
+        ? [subject({ targetId, side })]
+        : taps.map(({ pairId }) => subject({ targetId, side, pairId })),
+    figures: taps.length > 0 && covers ? [{ name: 'within, dB', value: withinDb }] : [],
+  };
+}
+
+function describeFeed({ feed, sources, name, context }: FeedInContext): string {
   const band = `${formatFrequency(feed.need.lowHz)} to ${formatFrequency(feed.need.highHz)}`;
-  if (sources.length === 0) return `${name}: the car’s data carry ${band} and all the rest.`;
+  if (sources.length === 0) return `${name}: ${band} and more should come as data; not measured here.`;
   const alone = sources.length === 1;
   const result = feed.covers
     ? `${alone ? 'covers' : 'cover'} ${band} within ±${feed.withinDb.toFixed(1)} dB`
@@ -17,7 +31,7 @@ export function describeFeed({ feed, sources, name, context }: FeedInContext): s
     const followed =
       first.pair.facts.feed === 'follows' && own ? ', follows the volume and is not filtered yet' : '';
     const crossed = feed.taps[0].inverted
-      ? ' Plus and minus are swapped at its tap: it was measured against the other side.'
+      ? ' Plus and minus are swapped at its tap, because it measured reversed against the other side.'
       : '';
     return `${name}: ${first.name}${own} ${result} on its own${followed}.${crossed}`;
   }
@@ -33,24 +47,47 @@ export function describeFeed({ feed, sources, name, context }: FeedInContext): s
   return `${name}: no single output carries the whole band; ${names} together${corrected} ${result}.${flips}`;
 }
 
+/** Why a way in that was chosen by hand is as it is. */
+export const reasonOfStrategy = ({ id, effort }: Strategy): Reason => ({
+  rule: 'effort',
+  text: effort,
+  subjects: [subject({ what: id })],
+  figures: [],
+});
+
 /** Why a proposal stands where it stands in the ranking. */
-export function describeProposal(
+export function reasonOfPlace(
   proposal: Proposal,
   strategy: Strategy,
   place: number,
   all: readonly Proposal[],
-): string {
-  const broken = proposal.remarks.filter((r) => r.severity === 'error');
-  if (!proposal.covers) return `Leaves a part of a needed band empty. ${strategy.effort}`;
-  if (broken.length > 0) return `Not as it stands: ${broken[0].text} ${strategy.effort}`;
+): Reason {
+  const because = (rule: string, text: string, more: Partial<Reason> = {}): Reason => ({
+    ...reasonOfStrategy(strategy),
+    rule,
+    text: `${text} ${strategy.effort}`,
+    ...more,
+  });
+  const broken = proposal.remarks.find((r) => r.severity === 'error');
+  if (!proposal.covers) return because('band-left-empty', 'Leaves a part of a needed band empty.');
+  if (broken) return because(broken.rule, `Not as it stands: ${broken.text}`, { subjects: broken.subjects });
   if (place === 0) {
     const others = all.filter((p) => p.covers && p.remarks.every((r) => r.severity !== 'error')).length - 1;
     return others === 0
-      ? `First because it is the only way here that fills every needed band and breaks no rule. ${strategy.effort}`
-      : `First because it is the simplest that does the job: it fills every needed band, and what more expensive plans would gain is not worth their cost. ${strategy.effort}`;
+      ? because(
+          'first-alone',
+          'First because it is the only way here that fills every needed band and breaks no rule.',
+        )
+      : because(
+          'first-simplest',
+          'First because it is the simplest that does the job: it fills every needed band, and what more expensive plans would gain is not worth their cost.',
+        );
   }
   if (proposal.device === 'data-interface')
-    return `Fills every needed band by what the data carry; nothing of it is measured here. ${strategy.effort}`;
+    return because(
+      'by-data',
+      'What comes as data should fill every needed band; none of it is measured here.',
+    );
   const gain = all[0].withinDb - proposal.withinDb;
   const compared =
     gain > 0.1
@@ -58,7 +95,9 @@ export function describeProposal(
       : gain < -0.5
         ? `less flat by ${(-gain).toFixed(1)} dB than the first`
         : 'no flatter than the first';
-  return `Fills every needed band too; ${compared}. ${strategy.effort}`;
+  return because('later', `Fills every needed band too; ${compared}.`, {
+    figures: [{ name: 'flatter than the first by, dB', value: gain }],
+  });
 }
 
 function listed(words: readonly string[]): string {

@@ -1,4 +1,5 @@
 import {
+  amplifierPoint,
   captureInForce,
   type FinishedDevice,
   type FinishedOutput,
@@ -113,7 +114,7 @@ function DeviceFace({ proposal, device }: { proposal: Proposal; device: Finished
 
 /** Volts that arrive at the amplifier. */
 function voltsInto({ chain }: Proposal['feeds'][number]): string {
-  const point = chain?.points.find((p) => p.name === 'Amplifier, in');
+  const point = chain && amplifierPoint(chain);
   return point ? `${point.standing === 'measured' ? '' : '≈ '}${formatVolts(point.volts)}` : 'open';
 }
 

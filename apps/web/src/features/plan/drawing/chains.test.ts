@@ -33,7 +33,7 @@ describe('what feeds it', () => {
     const { power, car } = chains(carrier, 'sum', { supply });
     expect(power.map((l) => l.place)).toEqual(['supply', 'supply', 'supply', null, 'ground']);
     expect(named(power).slice(0, 2)).toEqual([
-      'Battery, 12 V: a feed of its own',
+      'Battery, 12 V: its own power feed',
       'Main fuse 60 A: 450 mm from the battery',
     ]);
     expect(named(power)[2]).toMatch(/^Cable 20 mm²: 4\.5 m of copper, loses \d\.\d\d V$/);
@@ -55,7 +55,7 @@ describe('what feeds it', () => {
 describe('what becomes of the factory system', () => {
   it('is said where there is something to say', () => {
     expect(named(chains(carrier, 'sum').factory)).toEqual([
-      'Volume step 18: the loudest that is agreed',
+      'Volume step 18: agreed maximum',
       'Factory amplifier: stays in use',
       'Noise cancelling: switched off, microphones kept',
     ]);

@@ -33,10 +33,10 @@ export function chainsOf({ turnOn, figures }: Proposal, setup: Setup, car: Finis
   return [
     {
       title: 'Turn-on',
-      links: turnOn.map(({ name, atSeconds, says }, n) => ({
+      links: turnOn.map(({ part, name, atSeconds, says }, n) => ({
         name,
         says: atSeconds === 0 ? says : `+${atSeconds} s, ${says}`,
-        place: n === 0 || name === 'Relay' ? 'turn-on' : null,
+        place: n === 0 || part === 'relay' ? 'turn-on' : null,
       })),
     },
     { title: 'Power', links: powerLinks(setup, car, figures) },
@@ -52,7 +52,7 @@ function powerLinks({ supply }: Setup, car: FinishedCar, figures: Proposal['figu
     {
       name: own ? `Battery, ${car.supply.nominalVolts} V` : 'Factory feed',
       says: own
-        ? 'a feed of its own'
+        ? 'its own power feed'
         : feedFuseAmps === null
           ? 'its fuse is not known'
           : `fuse ${feedFuseAmps} A`,
@@ -83,7 +83,7 @@ function powerLinks({ supply }: Setup, car: FinishedCar, figures: Proposal['figu
 
 function factoryLinks({ loudestStep, factoryAmplifier, cancelling, microphones }: Setup): Link[] {
   return [
-    { name: `Volume step ${loudestStep}`, says: 'the loudest that is agreed', place: 'volume' },
+    { name: `Volume step ${loudestStep}`, says: 'agreed maximum', place: 'volume' },
     ...(factoryAmplifier === 'none'
       ? []
       : [
