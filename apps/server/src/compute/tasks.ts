@@ -15,7 +15,6 @@ import {
   finishedCar,
   type FinishedCar,
   findingRows,
-  harnessFactsOf,
   harnessInputOf,
   type HarnessMap,
   type HarnessView,
@@ -27,7 +26,7 @@ import {
   outputsToListen,
   type Pair,
   type PlanChanges,
-  planInputOf,
+  planInputOfRecords,
   type Preferences,
   type Proposal,
   readJobFileBytes,
@@ -102,7 +101,7 @@ const judged = (pair: FilePair): ReadPair => ({
 });
 
 const inputOf = ({ job, devices, preferences, harness }: PlanQuestion) =>
-  planInputOf(job, { devices, preferences, harness: harnessFactsOf(job, harness) });
+  planInputOfRecords({ job, harness, devices, preferences });
 
 /** Everything that runs on a worker thread: core's own functions on plain data, or on a file that was taken in. */
 export const TASKS = {

@@ -1,8 +1,7 @@
 import { type Proposal } from '../model/plan.ts';
 import { NO_CHANGES } from '../model/plan-changes.ts';
-import { harnessFactsOf } from '../plan/facts/harness-facts.ts';
 import type { PlanInput } from '../plan/facts/plan-input.ts';
-import { planInputOf } from '../plan/facts/plan-of-job.ts';
+import { planInputOfRecords } from '../plan/facts/plan-of-job.ts';
 import { rework } from '../plan/compare/propose.ts';
 import { DEMO_CARS } from './cars/index.ts';
 import { demoLibrary } from './devices.ts';
@@ -45,7 +44,7 @@ export function caseOf(
 
 /** What a plan is worked out from, by the way that every job goes. */
 export const inputOfCase = ({ job, harness, devices }: Case): PlanInput =>
-  planInputOf(job, { devices, harness: harnessFactsOf(job, harness) });
+  planInputOfRecords({ job, harness, devices });
 
 /** @returns null where the way in is refused */
 export function planOfCase(made: Case): Proposal | null {

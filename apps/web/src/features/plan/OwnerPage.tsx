@@ -2,12 +2,10 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { CircleCheck, CircleDashed } from 'lucide-react';
 import { type Decision, type Loss, readinessOf, REQUIRED_SOUNDS, SOUND_WORD } from '@ulpen/core';
-import { useCommand } from '../../api/commands/use-command.ts';
-import { withdrawDecision } from '../../api/commands/withdraw-decision.ts';
-import { useNotices } from '../../ui/notices-store.ts';
 import { useFramedPlan } from './PlanFrame.tsx';
 import { SOUND_AFTER_WORD } from './plan-words.ts';
 import { SignForm } from './SignForm.tsx';
+import { TakeBack } from './TakeBack.tsx';
 import { useSign } from './use-sign.ts';
 import './owner.css';
 
@@ -17,9 +15,7 @@ export function OwnerPage() {
   const { proposal } = shown;
   const ready = readinessOf(proposal, job.decisions);
   const [signing, setSigning] = useState(false);
-  const tell = useNotices((s) => s.tell);
   const { sign, busy } = useSign(job, 'consent', shown);
-  const withdraw = useCommand(withdrawDecision);
   const consents: { loss: Loss; decision: Decision | null }[] = proposal.losses.map((loss) => ({
     loss,
     decision: ready.consented.find((c) => c.loss === loss)?.decision ?? null,
@@ -80,20 +76,7 @@ export function OwnerPage() {
                 {decision ? (
                   <span className="small quiet">
                     Consented, signed {decision.signedBy}.{' '}
-                    <button
-                      type="button"
-                      className="link-button no-print"
-                      onClick={() =>
-                        withdraw.mutate(
-                          { jobId: job.id, decisionId: decision.id },
-                          {
-                            onSuccess: () => tell({ text: 'Consent is open again.' }),
-                          },
-                        )
-                      }
-                    >
-                      Take back
-                    </button>
+                    <TakeBack decision={decision} said="Consent is open again." />
                   </span>
                 ) : (
                   loss.consent && <span className="small look">needs the owner’s consent</span>

@@ -3,13 +3,11 @@ import { Link, useSearchParams } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { CircleCheck, CircleDashed, OctagonX, TriangleAlert } from 'lucide-react';
 import { type Loss, type Readiness, readinessOf, type Remark } from '@ulpen/core';
-import { useCommand } from '../../api/commands/use-command.ts';
-import { withdrawDecision } from '../../api/commands/withdraw-decision.ts';
-import { useNotices } from '../../ui/notices-store.ts';
 import { placeId } from './drawing/place.ts';
 import { useFramedPlan } from './PlanFrame.tsx';
 import { settlePath } from './plan-words.ts';
 import { SignForm } from './SignForm.tsx';
+import { TakeBack } from './TakeBack.tsx';
 import { useSign } from './use-sign.ts';
 
 /** Everything that stands between the plan and being ready, each with the way to where it is settled; then the rest. */
@@ -136,9 +134,6 @@ function Accept({ open }: { open: readonly Remark[] }) {
 }
 
 function Accepted({ accepted }: Pick<Readiness, 'accepted'>) {
-  const { job } = useFramedPlan();
-  const tell = useNotices((s) => s.tell);
-  const withdraw = useCommand(withdrawDecision);
   return (
     <section className="to-settle" aria-label="Accepted">
       <h2>
@@ -151,18 +146,7 @@ function Accepted({ accepted }: Pick<Readiness, 'accepted'>) {
             <span>
               {remark.text} <span className="small quiet">Accepted by {decision.signedBy}.</span>
             </span>
-            <button
-              type="button"
-              className="link-button no-print"
-              onClick={() =>
-                withdraw.mutate(
-                  { jobId: job.id, decisionId: decision.id },
-                  { onSuccess: () => tell({ text: 'Open again.' }) },
-                )
-              }
-            >
-              Take back
-            </button>
+            <TakeBack decision={decision} said="Open again." />
           </li>
         ))}
       </ul>

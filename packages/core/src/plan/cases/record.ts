@@ -1,3 +1,4 @@
+import { plainPlug } from '../../carsim/wiring/varied-wiring.ts';
 import { NO_SOUNDS, OWN_SOUNDERS } from '../../carsim/cars/parts.ts';
 import type { Observation } from '../../readings/index.ts';
 import { START_CONDITIONS } from '../../model/conditions.ts';
@@ -46,19 +47,11 @@ export function plug(c: CaseRecord, readings: [cavity: number, Observation, Part
     id,
     unitId: c.job.units[0].id,
     version: 1,
-    name: `X${c.harness.connectors.length + 1}`,
-    rows: [{ cavities: count, indent: 0 }],
-    view: 'wire',
-    corner: 'top-left',
-    along: 'rows',
-    turning: false,
-    latch: 'top',
-    keying: 'none',
-    shell: null,
-    sleeve: 'none',
-    confirmed: 'audio',
-    empty: [],
-    note: '',
+    ...plainPlug({
+      name: `X${c.harness.connectors.length + 1}`,
+      rows: [{ cavities: count, indent: 0 }],
+      confirmed: 'audio',
+    }),
     cavities: Array.from({ length: count }, (_, i) => ({
       id: `${id}:${i + 1}`,
       number: i + 1,

@@ -4,9 +4,8 @@ import type { Proposal } from '../../model/plan.ts';
 import type { PlanChanges } from '../../model/plan-changes.ts';
 import { START_PREFERENCES } from '../../model/shop.ts';
 import { type Comparison, comparePlans, rework } from '../compare/propose.ts';
-import { harnessFactsOf } from '../facts/harness-facts.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
-import { planInputOf } from '../facts/plan-of-job.ts';
+import { planInputOfRecords } from '../facts/plan-of-job.ts';
 import type { JobCase, Never, Worked } from './case.ts';
 
 /** What a job's plans are worked out from, by the way that every job goes. */
@@ -17,8 +16,7 @@ export function inputOf({ car, record }: JobCase): PlanInput {
     preferences: structuredClone(START_PREFERENCES),
   };
   record?.(given);
-  const { job, harness, devices, preferences } = given;
-  return planInputOf(job, { devices, preferences, harness: harnessFactsOf(job, harness) });
+  return planInputOfRecords(given);
 }
 
 const isRight = (plan: Proposal) => plan.remarks.every((r) => r.severity !== 'error');

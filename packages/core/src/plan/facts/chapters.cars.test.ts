@@ -7,14 +7,13 @@ import { harnessInputOf } from '../../harness/input-of-job.ts';
 import { mapHarness } from '../../harness/map-harness.ts';
 import { chooseCapture } from '../../model/capture-in-force.ts';
 import type { Chapter } from '../../model/chapter.ts';
-import { harnessFactsOf } from './harness-facts.ts';
-import { planInputOf } from './plan-of-job.ts';
+import { planInputOfRecords } from './plan-of-job.ts';
 
 /** Everything that is concluded from a car's record. */
 const concluded = ({ job, harness }: CarRecords) => {
   const workings = mapHarness(harnessInputOf(harness, job.intake.tools));
   return {
-    plan: planInputOf(job, { harness: harnessFactsOf(job, harness) }),
+    plan: planInputOfRecords({ job, harness }),
     behaviour: behaviourOfJob(job),
     map: workings.map.cavities,
     findings: findingRows(harness, workings, new Map()),

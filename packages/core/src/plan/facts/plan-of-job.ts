@@ -4,9 +4,10 @@ import type { LibraryDevice } from '../../model/device.ts';
 import { type PreferencesFields, START_PREFERENCES } from '../../model/shop.ts';
 import { tellsOfFactory } from '../../model/chapter.ts';
 import { captureInForce } from '../../model/capture-in-force.ts';
+import type { HarnessView } from '../../model/harness-view.ts';
 import type { JobView } from '../../model/views.ts';
 import { signalPolarity } from '../../outputs/polarity.ts';
-import { type HarnessFacts, NO_HARNESS } from './harness-facts.ts';
+import { type HarnessFacts, harnessFactsOf, NO_HARNESS } from './harness-facts.ts';
 import { factsOfPair } from './output-facts.ts';
 import type { PlanInput } from './plan-input.ts';
 
@@ -69,3 +70,13 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
     clues: job.intake.clues,
   };
 }
+
+/** The same from the whole record: what Find says is worked out from the plugs and what was read at them. */
+export const planInputOfRecords = ({
+  job,
+  harness,
+  ...shop
+}: Pick<PlanSurroundings, 'preferences' | 'devices'> & {
+  job: JobView;
+  harness: Omit<HarnessView, 'simulation'>;
+}): PlanInput => planInputOf(job, { ...shop, harness: harnessFactsOf(job, harness) });

@@ -2,8 +2,7 @@ import { CABLE_SIZES, FUSE_SIZES, type Setup, settingChoices } from '@ulpen/core
 import { Choices } from '../../../ui/Choices.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { SelectField } from '../../../ui/SelectField.tsx';
-import { useFramedPlan } from '../PlanFrame.tsx';
-import { usePutSetup } from './Settings.tsx';
+import { usePutPart } from './Settings.tsx';
 
 /** Sizes that are sold, and the one that is set where it is another. */
 const sizes = (sold: readonly number[], own: number | null, unit: string) =>
@@ -13,9 +12,7 @@ const sizes = (sold: readonly number[], own: number | null, unit: string) =>
 
 /** Where the power comes from, its fuse and its cable. */
 export function SupplySettings({ setup: { supply } }: { setup: Setup }) {
-  const { changes } = useFramedPlan().shown;
-  const put = usePutSetup();
-  const putSupply = (part: Partial<Setup['supply']>) => put({ supply: { ...changes.setup.supply, ...part } });
+  const putSupply = usePutPart('supply');
   return (
     <>
       <Choices

@@ -4,17 +4,15 @@ import { Choices } from '../../../ui/Choices.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { PREFERENCE_WORDS } from '../../../ui/preference-words.ts';
 import { SelectField } from '../../../ui/SelectField.tsx';
-import { useFramedPlan } from '../PlanFrame.tsx';
-import { usePutSetup } from './Settings.tsx';
+import { usePutPart, usePutSetup } from './Settings.tsx';
 
 interface SetupProps {
   setup: Setup;
 }
 
 export function TurnOnSettings({ setup: { turnOn } }: SetupProps) {
-  const { changes } = useFramedPlan().shown;
   const put = usePutSetup();
-  const putTurnOn = (part: Partial<Setup['turnOn']>) => put({ turnOn: { ...changes.setup.turnOn, ...part } });
+  const putTurnOn = usePutPart('turnOn');
   return (
     <>
       <SelectField
@@ -58,9 +56,7 @@ export function TurnOnSettings({ setup: { turnOn } }: SetupProps) {
 }
 
 export function GroundSettings({ setup: { supply } }: SetupProps) {
-  const { changes } = useFramedPlan().shown;
-  const put = usePutSetup();
-  const putSupply = (part: Partial<Setup['supply']>) => put({ supply: { ...changes.setup.supply, ...part } });
+  const putSupply = usePutPart('supply');
   return (
     <>
       <SelectField
