@@ -13,7 +13,9 @@ test('once the work has begun, a reading is kept and changes neither map nor pla
   await page.goto(`/jobs/${job.id}/find`);
   await page.getByRole('button', { name: 'More for this job' }).click();
   await page.getByRole('menuitemradio', { name: 'During the work' }).click();
-  const bar = page.getByRole('status').filter({ hasText: 'map and plan go by what was measured before the work' });
+  const bar = page
+    .getByRole('status')
+    .filter({ hasText: 'map and plan go by what was measured before the work' });
   await expect(bar).toContainText('During the work.');
 
   // Typed as ever; the map stays as it is, and so does the plan.
