@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { complaintsOf, demoJob, seen, signAll } from './shop.ts';
+import { complaintsOf, demoJob, seen, signAll, watchSource } from './shop.ts';
 
 const verdict = (page: Page) => page.locator('.plan-head .verdict');
 const step = (page: Page) => page.getByLabel('Loudest volume step agreed');
@@ -54,6 +54,7 @@ test('a draft is kept as it is made: undo, redo, reload, and the same draft on t
 test('a kept plan is agreed on, opened again, and kept as its next revision', async ({ page }) => {
   const job = await demoJob(page.request, '3-coupe');
   await page.goto(`/jobs/${job.id}/plan`);
+  await watchSource(page);
   await signAll(page);
   await expect(verdict(page)).toHaveText('ready');
   await page.getByRole('button', { name: 'Keep this plan' }).click();

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { complaintsOf, demoJob, seen, signAll } from './shop.ts';
+import { complaintsOf, demoJob, seen, signAll, steadyWithoutLoad, watchSource } from './shop.ts';
 
 const verdict = (page: Page) => page.locator('.plan-head .verdict');
 const row = (page: Page, name: string) => page.locator('.compare-table tbody tr', { hasText: name });
@@ -7,6 +7,7 @@ const row = (page: Page, name: string) => page.locator('.compare-table tbody tr'
 test('from a wish to a ready plan by summing, with the wish changed midway', async ({ page }) => {
   const complaints = complaintsOf(page);
   const job = await demoJob(page.request);
+  await steadyWithoutLoad(page.request, job);
   for (const target of job.targets) await page.request.delete(`/api/v1/targets/${target.id}`);
   await page.goto(`/jobs/${job.id}/intake`);
   await page.getByRole('button', { name: 'Four and a subwoofer' }).click();
@@ -45,10 +46,11 @@ test('from a wish to a ready plan by summing, with the wish changed midway', asy
   await expect(page.getByText(/The fuse sits 1500 mm from the battery/)).toBeVisible();
   await expect(verdict(page)).toHaveText('1 rule broken');
   // The remark leads to the place where it is set.
-  await page.getByRole('link', { name: 'Change it' }).click();
+  await page.getByRole('link', { name: 'Change it' }).first().click();
   await page.getByLabel('From the battery, mm').fill('400');
   await expect(page.getByText(/The fuse sits/)).toBeHidden();
 
+  await watchSource(page);
   await signAll(page);
   await expect(verdict(page)).toHaveText('ready');
   await page.getByRole('button', { name: 'Keep this plan' }).click();
@@ -98,6 +100,7 @@ test('from a wish to a ready plan by bypass; the fixed feed that is found later 
   await page.getByRole('button', { name: 'harness pair' }).click();
   await expect(page.getByText(/the owner wants none cut/)).toBeHidden();
 
+  await watchSource(page);
   await signAll(page);
   await expect(verdict(page)).toHaveText('ready');
   await page.getByRole('button', { name: 'Keep this plan' }).click();

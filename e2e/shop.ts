@@ -69,12 +69,45 @@ export async function passGate(page: Page): Promise<void> {
   await page.getByRole('button', { name: /open the input/ }).click();
 }
 
-/** Accepts every open assumption and records every consent that the plan asks for. */
-export async function signAll(page: Page): Promise<void> {
+/** Three cold starts without a speaker on every output, and nothing came of them. */
+export async function steadyWithoutLoad(request: APIRequestContext, job: JobSeen): Promise<void> {
+  const data = job.units
+    .flatMap((u) => u.pairs)
+    .flatMap((pair) =>
+      [1, 2, 3].map((start) => ({
+        pairId: pair.id,
+        note: '',
+        body: { kind: 'cold-start', start, load: 'none', minutes: 10, result: 'steady', volts: 4 },
+      })),
+    );
+  const made = await request.post(`/api/v1/jobs/${job.id}/checks`, { data });
+  if (!made.ok()) throw new Error(await made.text());
+}
+
+/** Says where the turn-on wire is, and what was seen of it at the car. */
+export async function watchSource(page: Page): Promise<void> {
+  await openFinishedCar(page);
+  await page.getByRole('link', { name: 'Change it' }).first().click();
+  const place = page.getByLabel('Where its wire was found');
+  await place.fill('fuse box, slot 12');
+  await place.press('Enter');
+  await page.getByLabel('When the car sleeps, the source is').selectOption('off');
+  await page.getByLabel('At restart it').selectOption('holds');
+  await page.getByLabel('With 100 Ω to ground it').selectOption('holds');
+  await expect(page.getByText(/To be seen at the car/)).toBeHidden();
+  await page.getByRole('button', { name: 'Close' }).click();
+}
+
+async function openFinishedCar(page: Page): Promise<void> {
   const finished = page.getByRole('link', { name: 'Finished car' });
   await finished.click();
   // The view before stays until this one is loaded, and has such a button too.
   await expect(finished).toHaveAttribute('aria-current', 'page');
+}
+
+/** Accepts every open assumption and records every consent that the plan asks for. */
+export async function signAll(page: Page): Promise<void> {
+  await openFinishedCar(page);
   await page.getByRole('button', { name: 'Accept by name …' }).click();
   const form = page.getByRole('form', { name: 'Accept the assumptions' });
   await form.getByRole('button', { name: 'All' }).click();

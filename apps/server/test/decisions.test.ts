@@ -10,7 +10,7 @@ beforeAll(async () => {
 afterAll(() => app.stop());
 
 const assumed = ({ remarks }: Pick<Proposal, 'remarks'>) =>
-  remarks.filter((r) => r.severity === 'assumption');
+  remarks.filter((r) => r.severity === 'assumption' && r.acceptable);
 const field = ({ body }: { body: unknown }) => (body as Problem).errors?.[0].field;
 
 describe('a decision', () => {

@@ -7,7 +7,14 @@ import {
   type Problem,
 } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { keepPlan, measuredJob as measuredJobOf, openOf, proposalsOf, sign } from './planned-job.ts';
+import {
+  keepPlan,
+  measuredJob as measuredJobOf,
+  openOf,
+  proposalsOf,
+  seenAtTheCar,
+  sign,
+} from './planned-job.ts';
 import { NOWHERE, PAIR, runningApp, type RunningApp, TARGET } from './running-app.ts';
 
 let app: RunningApp;
@@ -260,15 +267,17 @@ describe('the agreed plan', () => {
   /** Every assumption accepted and every loss consented to, whatever they are. */
   async function signed(jobId: string, { proposal }: Plan): Promise<void> {
     const open = openOf(proposal);
-    if (open.length > 0) await sign(app, jobId, proposal.strategy, open);
+    const { changes } = proposal;
+    if (open.length > 0) await sign(app, jobId, proposal.strategy, open, { changes });
   }
   /** The same car with everything that the plan's rules ask for, so that nothing is broken. */
   async function readyPlan() {
     const { job } = await measuredJob();
     const view = await app.view(job.id);
     await app.call('PUT', `/api/v1/jobs/${job.id}/brief`, { ...view.brief, batteryAh: 70 });
+    const changes = seenAtTheCar(view.units.flatMap((u) => u.pairs).map((p) => p.id));
     for (const { strategy } of (await seen(job.id)).proposals) {
-      const { body } = await keep(job.id, { strategy, fingerprint: await fingerprintOf(job.id) });
+      const { body } = await keep(job.id, { strategy, changes, fingerprint: await fingerprintOf(job.id) });
       if (body.proposal.remarks.every((r) => r.severity !== 'error')) return { job, plan: body };
     }
     throw new Error('no way in is workable on this car');
@@ -285,6 +294,7 @@ describe('the agreed plan', () => {
 
     const { body: next } = await keep(job.id, {
       strategy: plan.proposal.strategy,
+      changes: plan.proposal.changes,
       fingerprint: plan.fingerprint,
       revises: plan.id,
     });
@@ -296,6 +306,23 @@ describe('the agreed plan', () => {
     expect(await agreedOnes()).toEqual([next.id]);
     await app.call('DELETE', `/api/v1/plans/${next.id}/agreement`);
     expect(await agreedOnes()).toEqual([]);
+  });
+
+  it('is none while something has to be seen at the car, and nobody signs for that', async () => {
+    const { job, plan } = await readyPlan();
+    const { strategy } = plan.proposal;
+    const { body: unseen } = await keep(job.id, { strategy, fingerprint: plan.fingerprint });
+    await signed(job.id, unseen);
+    const wire = unseen.proposal.remarks.find((r) => r.rule === 'turn-on-wire')!;
+    const refused = await sign<Problem>(app, job.id, strategy, [
+      { kind: 'accepted', rule: wire.rule, subjects: wire.subjects },
+    ]);
+    expect([refused.status, refused.body.errors]).toEqual([
+      400,
+      [expect.objectContaining({ field: 'decisions.0.rule' })],
+    ]);
+    const early = await agree<Problem>(unseen.id);
+    expect([early.status, early.body.detail]).toEqual([409, expect.stringContaining(wire.text)]);
   });
 
   it('is none that is out of date, broken, or removed', async () => {
@@ -323,7 +350,8 @@ describe('the agreed plan', () => {
     const { job, plan } = await readyPlan();
     await signed(job.id, plan);
     await agree(plan.id);
-    const again = { strategy: plan.proposal.strategy, fingerprint: plan.fingerprint };
+    const { strategy, changes } = plan.proposal;
+    const again = { strategy, changes, fingerprint: plan.fingerprint };
     await app.call('DELETE', `/api/v1/plans/${plan.id}`);
     const { body: other } = await keep(job.id, again);
     await agree(other.id);

@@ -1,4 +1,11 @@
-import { type Capture, type Decision, NO_CHANGES, type Plan, type Proposal } from '@ulpen/core';
+import {
+  type Capture,
+  type Decision,
+  NO_CHANGES,
+  type Plan,
+  type PlanChanges,
+  type Proposal,
+} from '@ulpen/core';
 import { columns, type RunningApp, type Seen } from './running-app.ts';
 
 /** What the list of proposals answers. */
@@ -19,6 +26,13 @@ export async function measuredJob(app: RunningApp) {
   return { job, unit, captures, target, ...(await proposalsOf(app, job.id)) };
 }
 
+/** What has to be seen at the car, seen: the turn-on source, and a load on every output that loses its speaker. */
+export const seenAtTheCar = (pairIds: readonly string[]): PlanChanges => ({
+  ...NO_CHANGES,
+  setup: { turnOn: { place: 'fuse box', asleep: 'dead', restart: 'steady', load: 'holds' } },
+  loads: pairIds.map((pairId) => ({ pairId, load: 'resistor' })),
+});
+
 /** Keeps a plan as the page does: by its way in, and what it was seen with. */
 export const keepPlan = <T = Plan>(
   app: RunningApp,
@@ -31,7 +45,7 @@ export const keepPlan = <T = Plan>(
 /** What a plan leaves open, as it is signed. */
 export const openOf = ({ remarks, losses }: Pick<Proposal, 'remarks' | 'losses'>) => [
   ...remarks
-    .filter((r) => r.severity === 'assumption')
+    .filter((r) => r.severity === 'assumption' && r.acceptable)
     .map(({ rule, subjects }) => ({ kind: 'accepted', rule, subjects })),
   ...losses.filter((l) => l.consent).map(({ rule, subjects }) => ({ kind: 'consent', rule, subjects })),
 ];
@@ -42,10 +56,10 @@ export async function sign<T = Decision[]>(
   jobId: string,
   strategy: string,
   decisions: readonly object[],
-  more: object = {},
+  { changes = NO_CHANGES, ...more }: { changes?: PlanChanges; [part: string]: unknown } = {},
 ) {
   const { fingerprint } = (await app.call<Seen>('GET', `/api/v1/jobs/${jobId}/fingerprint`)).body;
-  const plan = { strategy, changes: NO_CHANGES, fingerprint };
+  const plan = { strategy, changes, fingerprint };
   const signing = { plan, decisions, signedBy: 'Bay 2', note: '', ...more };
   return app.call<T>('POST', `/api/v1/jobs/${jobId}/decisions`, signing);
 }
@@ -53,7 +67,7 @@ export async function sign<T = Decision[]>(
 /** Accepts an assumption that the first way in of a job leaves open, one about a channel if there is one. */
 export async function acceptOne(app: RunningApp, jobId: string) {
   const [first] = (await proposalsOf(app, jobId)).proposals;
-  const open = first.remarks.filter((r) => r.severity === 'assumption');
+  const open = first.remarks.filter((r) => r.severity === 'assumption' && r.acceptable);
   const about = open.find((r) => r.targetId !== null) ?? open[0];
   const { rule, subjects } = about;
   return { about, ...(await sign(app, jobId, first.strategy, [{ kind: 'accepted', rule, subjects }])) };

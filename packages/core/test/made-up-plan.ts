@@ -126,7 +126,10 @@ export const SETUP: Setup = {
   microphones: 'kept',
   cancelling: 'absent',
   loudestStep: 20,
-  turnOn: { by: 'accessory', relay: false, asleep: 'dead', restart: 'steady', amps: 5, delaySeconds: 2 },
+  turnOn: {
+    ...{ by: 'accessory', relay: false, place: '', delaySeconds: 2 },
+    ...{ asleep: 'dead', restart: 'steady', load: 'holds', amps: 5 },
+  },
   supply: {
     from: 'battery',
     feedFuseAmps: null,

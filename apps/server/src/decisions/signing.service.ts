@@ -61,7 +61,9 @@ function decisionAbout(
   n: number,
 ): Omit<NewDecision, 'signedBy' | 'note'> {
   const open: readonly (Remark | Loss)[] =
-    kind === 'consent' ? losses.filter((l) => l.consent) : remarks.filter((r) => r.severity === 'assumption');
+    kind === 'consent'
+      ? losses.filter((l) => l.consent)
+      : remarks.filter((r) => r.severity === 'assumption' && r.acceptable);
   const matter = open.find((m) => sameMatter(m, { rule, subjects }));
   if (!matter)
     throw ProblemError.invalid([

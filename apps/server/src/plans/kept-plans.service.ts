@@ -72,14 +72,14 @@ export class KeptPlansService {
           'Out of date',
           'Something was found, measured or changed since this plan was kept. Keep it anew, then agree on it.',
         );
-      const { state, errors, open, unsigned } = readinessOf(
+      const { state, errors, open, unseen, unsigned } = readinessOf(
         plan.proposal,
         await this.decisions.ofJob(trx, jobId),
       );
       if (state !== 'ready')
         throw ProblemError.conflict(
           'Not ready',
-          `Before it can be agreed: ${[...errors, ...open, ...unsigned]
+          `Before it can be agreed: ${[...errors, ...unseen, ...open, ...unsigned]
             .map((o) => o.text)
             .slice(0, 3)
             .join(' ')}`,

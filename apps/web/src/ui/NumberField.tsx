@@ -26,6 +26,8 @@ export function typedNumber(text: string): number | null {
   return (match[1] === '-' || match[1] === '−' ? -1 : 1) * Number(match[2].replace(',', '.'));
 }
 
+const asTyped = (value: number | null) => (value === null ? '' : String(value).replace('-', '−'));
+
 /** A number that may be left out. What is no number, or out of bounds, is said and not passed on. */
 export function NumberField({
   id,
@@ -37,8 +39,14 @@ export function NumberField({
   placeholder = 'not noted',
   onChange,
 }: NumberFieldProps) {
-  const [text, setText] = useState(value === null ? '' : String(value).replace('-', '−'));
+  const [text, setText] = useState(asTyped(value));
   const typed = typedNumber(text);
+  const [shown, setShown] = useState(value);
+  // Changed elsewhere, by undo for one, it is shown; while it is typed, it stays as it is typed.
+  if (value !== shown) {
+    setShown(value);
+    if (typed !== value) setText(asTyped(value));
+  }
   const fits = (n: number) => n >= least && n <= most && (!whole || Number.isInteger(n));
   const wrong = text.trim() !== '' && (typed === null || !fits(typed));
   return (

@@ -25,6 +25,28 @@ describe('a number', () => {
     expect(['3,7', ' .5 ', '−2', '-2', '+4', '12.'].map(typedNumber)).toEqual([3.7, 0.5, -2, -2, 4, 12]);
     expect(['', '3.7 V', '1.2.3', '1e3', 'four', '--1'].map(typedNumber)).toEqual(Array(6).fill(null));
   });
+  it('stays as it is typed while its value follows, and shows what is changed elsewhere', () => {
+    function Followed() {
+      const [value, setValue] = useState<number | null>(1.5);
+      return (
+        <>
+          <NumberField id="n" label="Volts" value={value} most={2000} onChange={setValue} />
+          <button onClick={() => setValue(7)}>Undo</button>
+        </>
+      );
+    }
+    render(<Followed />);
+    const own = screen.getByLabelText('Volts');
+    own.focus();
+    for (const text of ['1', '15', '15,', '15,0']) {
+      type('Volts', text);
+      expect(shown('Volts')).toBe(text);
+    }
+    // The same field all along: it keeps the focus.
+    expect(document.activeElement).toBe(own);
+    fireEvent.click(screen.getByText('Undo'));
+    expect(shown('Volts')).toBe('7');
+  });
   it('is passed on within its bounds; out of them it is said, and the last one stays', () => {
     const passed = vi.fn();
     field(passed);

@@ -169,6 +169,7 @@ describe('the verdict on a way in', () => {
     severity,
     rule: severity,
     text: severity,
+    acceptable: true,
     remedy: null,
     settle: null,
     targetId: null,
@@ -188,6 +189,13 @@ describe('the verdict on a way in', () => {
     [told(true, 'error', 'error'), 'wrong', '2 rules broken'],
     [told(false, 'error'), 'wrong', 'does not fill the band'],
   ])('%# is said as it is', (verdict, tone, text) => expect(verdict).toEqual({ tone, text }));
+  it('what has to be seen counts as open, whoever would sign for it', () => {
+    const remarks = [{ ...remark('assumption'), acceptable: false }];
+    expect(verdictOf({ covers: true, remarks }, readinessOf({ remarks, losses: [] }, []))).toEqual({
+      tone: 'again',
+      text: 'workable, 1 point open',
+    });
+  });
   it('every remark that can be settled leads somewhere', () => {
     const at = (settle: Remark['settle'], pairId: string | null = null) =>
       settlePath('j', { ...remark('assumption'), settle, pairId })?.to;

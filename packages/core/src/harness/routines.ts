@@ -96,25 +96,55 @@ export function dataOrAudio(live: Live, a: string, b: string): Routine {
   return { title: 'Data pair or differential audio', conclusion, state, steps };
 }
 
+/** What a source that is to wake something was seen to do. */
+export interface SourceSeen {
+  asleep: 'dead' | 'live' | 'unknown';
+  restart: 'steady' | 'dips' | 'unknown';
+  /** with something drawn from it */
+  load: 'holds' | 'sags' | 'unknown';
+}
+
+/** Less than this is nothing while the car sleeps; a source that works gives more, V. */
+const ASLEEP_VOLTS = 0.5;
+const WORKING_VOLTS = 4;
+
+/** The newest direct volts to ground on a wire under a condition; null: not read. */
+const dcAt = (live: Live, cavityId: string, test: (c: Live[number]['conditions']) => boolean) => {
+  const found = live.findLast(
+    (r) =>
+      r.cavityId === cavityId &&
+      r.otherCavityId === null &&
+      r.observation.kind === 'dc' &&
+      volts(r) !== null &&
+      test(r.conditions),
+  );
+  return found ? volts(found) : null;
+};
+
+/** What the readings on a wire say of it as a source that wakes the new system. */
+export function sourceSeen(live: Live, cavityId: string): SourceSeen {
+  const during = (moment: Live[number]['conditions']['moment']) =>
+    dcAt(live, cavityId, (c) => c.moment === moment);
+  const [asleep, restart, loaded] = [during('asleep'), during('restart'), during('loaded')];
+  return {
+    asleep: asleep === null ? 'unknown' : asleep < ASLEEP_VOLTS ? 'dead' : 'live',
+    restart: restart === null ? 'unknown' : restart > WORKING_VOLTS ? 'steady' : 'dips',
+    load: loaded === null ? 'unknown' : loaded > WORKING_VOLTS ? 'holds' : 'sags',
+  };
+}
+
 /**
  * Proving a turn-on source: it has to come and go with the radio, survive a door and a restart, sleep with the car,
  * and hold its volts when something is drawn from it. Many cars have none.
  */
 export function turnOnSource(live: Live, cavityId: string): Routine {
-  const dc = live.filter(
-    (r) =>
-      r.cavityId === cavityId && r.otherCavityId === null && r.observation.kind === 'dc' && volts(r) !== null,
-  );
-  const at = (test: (c: Live[number]['conditions']) => boolean) => {
-    const found = dc.findLast((r) => test(r.conditions));
-    return found && volts(found);
-  };
+  const at = (test: (c: Live[number]['conditions']) => boolean) => dcAt(live, cavityId, test);
   const steady = (c: Live[number]['conditions']) => c.moment === 'steady';
   const steps = [
     step(
       'Radio on: 5 V or about the supply',
       at((c) => steady(c) && c.radio === 'on'),
-      (v) => v > 4,
+      (v) => v > WORKING_VOLTS,
     ),
     step(
       'Ignition on, radio off: nothing',
@@ -129,17 +159,17 @@ export function turnOnSource(live: Live, cavityId: string): Routine {
     step(
       'Engine restarted with the radio on: no lasting dip',
       at((c) => c.moment === 'restart'),
-      (v) => v > 4,
+      (v) => v > WORKING_VOLTS,
     ),
     step(
       'Car asleep: nothing',
       at((c) => c.moment === 'asleep'),
-      (v) => v < 0.5,
+      (v) => v < ASLEEP_VOLTS,
     ),
     step(
       'Loaded with 100 Ω to ground: it holds',
       at((c) => c.moment === 'loaded'),
-      (v) => v > 4,
+      (v) => v > WORKING_VOLTS,
     ),
   ];
   const proved = steps.filter((s) => s.verdict === 'for').length;

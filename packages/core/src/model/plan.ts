@@ -130,6 +130,8 @@ export const remarkSchema = z
     severity: severitySchema,
     rule: saidSchema,
     text: saidSchema,
+    /** an assumption on which safety rests is found, never accepted by name */
+    acceptable: z.boolean().default(true),
     /** what to do about it */
     remedy: saidSchema.nullable().default(null),
     /** where the reading is taken that would settle it, a test of Listen by its name; or where it is set */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { preferencesFieldsSchema } from './shop.ts';
+import { line } from './words.ts';
 
 /** How the new system is woken, and what is known of the source that does it. */
 export const turnOnSchema = z.object({
@@ -12,6 +13,10 @@ export const turnOnSchema = z.object({
   restart: z.enum(['steady', 'dips', 'unknown']),
   /** what the source can give, A; null: not known */
   amps: z.number().min(0).max(100).nullable(),
+  /** its volts with something drawn from it */
+  load: z.enum(['holds', 'sags', 'unknown']).default('unknown'),
+  /** where its wire was found, in words, when it is on no plug that Find knows: a fuse box */
+  place: line(60).default(''),
   /** before the amplifiers wake, s: longer than the converter or processor takes */
   delaySeconds: z.number().min(0).max(30),
 });

@@ -96,7 +96,20 @@ describe('readiness, consent and change', () => {
       ...before.open.map((r) => sign('accepted', r)),
       ...before.unsigned.map((l) => sign('consent', l)),
     ];
-    expect(readinessOf(plan, signed).state).toBe('ready');
+    // What safety rests on is seen at the car; nobody signs for it.
+    expect(before.unseen.map((r) => r.rule)).toEqual(['load-missing', 'turn-on-wire', 'turn-on-unseen']);
+    const unseen = before.unseen.map((r) => sign('accepted', r));
+    expect(readinessOf(plan, [...signed, ...unseen])).toMatchObject({ state: 'open', unseen: before.unseen });
+    const seen = rework(inputOf(carrier), plan.strategy, {
+      ...NO_CHANGES,
+      setup: {
+        turnOn: { place: 'fuse box', asleep: 'dead', restart: 'steady', load: 'holds' },
+      },
+      loads: plan.remarks
+        .find((r) => r.rule === 'load-missing')!
+        .subjects.map((s) => ({ pairId: s.pairId!, load: 'resistor' as const })),
+    })!;
+    expect(readinessOf(seen, signed)).toMatchObject({ state: 'ready', unseen: [] });
     // Withdrawn, or about something else, it does not count.
     expect(
       readinessOf(

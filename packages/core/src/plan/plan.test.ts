@@ -313,7 +313,7 @@ describe('the planner', () => {
     });
     expect([PLANNER_VERSION, ...digests]).toEqual([
       2,
-      '78143232344e',
+      'de17cb39f0ee',
       'a78e7c462733',
       'eb24bc201a3a',
       '711506426dfa',

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { START_BRIEF } from '../model/brief.ts';
-import type { FinishedDevice } from '../model/finished-car.ts';
 import type { Equipment } from '../model/plan.ts';
 import type { PlanChanges } from '../model/plan-changes.ts';
 import { NO_CHANGES } from '../model/plan-changes.ts';
@@ -16,14 +15,13 @@ import {
   madePlan,
   type MadeSetup,
   madeSource,
-  SETUP,
 } from '../../test/made-up-plan.ts';
 import { figuresOf } from './equipment/figures.ts';
+import { NO_HARNESS } from './facts/harness-facts.ts';
 import { NO_FACTS, outputVolts, type OutputFacts } from './facts/output-facts.ts';
 import type { PlanInput } from './facts/plan-input.ts';
 import { draftSetup, loudestStep } from './ways/setup.ts';
 import { strategyOf } from './ways/index.ts';
-import { turnOnSteps } from './supply/turn-on.ts';
 
 const contextWith = (input: Partial<PlanInput>) => madePlan({ input }).context;
 const draft = (input: Partial<PlanInput> = {}, strategy = 'convert', changes: PlanChanges = NO_CHANGES) =>
@@ -56,10 +54,9 @@ describe('how a plan is set up until somebody changes it', () => {
   it('turns on as the shop does, where the car and the library allow', () => {
     const found = {
       harness: {
+        ...NO_HARNESS,
         places: { remote: { place: 'C1·3', measured: true } },
-        contradicted: [],
-        locked: [],
-        feedVolts: null,
+        wakes: { remote: { asleep: 'dead', restart: 'dips', load: 'holds' } as const },
       },
     };
     const by = (turnOn: (typeof START_PREFERENCES)['turnOn'], input: Partial<PlanInput> = {}) =>
@@ -67,12 +64,17 @@ describe('how a plan is set up until somebody changes it', () => {
     expect(by('accessory')).toEqual({
       by: 'accessory',
       relay: false,
-      asleep: 'dead',
+      asleep: 'unknown',
       restart: 'unknown',
-      amps: 5,
+      load: 'unknown',
+      amps: null,
+      place: '',
       delaySeconds: 2,
     });
-    expect(by('factory-remote', found)).toMatchObject({ by: 'factory-remote', relay: true });
+    // What Find saw of the wire is known of it; a lead that is there comes before a feed still to be found.
+    const seen = { relay: true, asleep: 'dead', restart: 'dips', load: 'holds' };
+    expect(by('factory-remote', found)).toMatchObject({ by: 'factory-remote', ...seen });
+    expect(by('accessory', found)).toMatchObject({ by: 'factory-remote', ...seen });
     expect(by('factory-remote').by).toBe('accessory');
     expect(by('sensing')).toMatchObject({ by: 'sensing', amps: null, restart: 'steady' });
     const senses = (kind: 'signal' | 'offset') => ({
@@ -141,85 +143,6 @@ describe('volts of an output at a step', () => {
     });
     expect(outputVolts(silent, 20, true, []).volts).toBe(2);
     expect(outputVolts(facts({ volts: { volts: 1, step: 20 } }), 90, true, []).volts).toBe(2);
-  });
-});
-
-describe('the chain of turning on', () => {
-  type Woken = [
-    kind: FinishedDevice['kind'],
-    by: FinishedDevice['wokenBy'] | 'the first',
-    name?: string | null,
-  ];
-  const chain = (turnOn: MadeSetup['turnOn'], devices: Woken[], harness?: PlanInput['harness']) =>
-    turnOnSteps(
-      { ...SETUP, turnOn: { ...SETUP.turnOn, ...turnOn } },
-      {
-        devices: devices.map(([kind, by, name = null], n) => ({
-          ...{ id: `d${n}`, kind, entry: null, name, inputs: [], outputs: [] },
-          wokenBy: by === 'the first' ? { deviceId: 'd0' } : by,
-          draws: { sineAmps: 0, musicAmps: 0, idleAmps: 0, asleepAmps: 0 },
-        })),
-      },
-      contextWith(harness ? { harness } : {}),
-    ).map((s) => `${s.atSeconds} ${s.name}: ${s.says}`);
-  it('amplifiers last, after what wakes them', () => {
-    expect(
-      chain({ by: 'sensing' }, [
-        ['processor', 'sensing'],
-        ['amplifier', 'the first'],
-      ]),
-    ).toEqual([
-      '0 Signal at the inputs: from the tapped outputs',
-      '0.5 Processor: turns on first',
-      '2 Amplifier: after it, from its remote output: no thump',
-    ]);
-    expect(
-      chain({ by: 'offset', delaySeconds: 0.1 }, [
-        ['converter', 'offset', 'Own'],
-        ['data-interface', 'offset'],
-        ['amplifier', 'the first', 'A'],
-        ['converter', 'offset', 'Own'],
-        ['amplifier', 'the first', 'A'],
-      ]),
-    ).toEqual([
-      '0 DC offset of the outputs: from the tapped outputs',
-      '0.2 2 × Own, Interface: turns on first',
-      '0.5 2 × A: after it, from its remote output: no thump',
-    ]);
-  });
-  it('with the source where nothing stands between, and what needs no power not at all', () => {
-    expect(
-      chain({ by: 'constant', relay: true }, [
-        ['amplifier', 'constant'],
-        ['passive-converter', 'nothing'],
-        ['line-filter', 'nothing'],
-      ]),
-    ).toEqual([
-      '0 Permanent feed: live all the time',
-      '0.1 Relay: with a suppression diode; it spares the source',
-      '0.5 Amplifier: with the source',
-    ]);
-    // A converter without a remote output holds no amplifier back.
-    expect(
-      chain({ by: 'accessory' }, [
-        ['converter', 'accessory'],
-        ['amplifier', 'accessory'],
-      ]).slice(1),
-    ).toEqual(['0.2 Converter: with the source', '0.5 Amplifier: with the source']);
-  });
-  it('says where its wire was found', () => {
-    const places = {
-      remote: { place: 'C1·3', measured: true },
-      switched: { place: 'C2·8', measured: false },
-    };
-    const harness = { places, contradicted: [], locked: [], feedVolts: null };
-    expect(chain({ by: 'factory-remote' }, [], harness)[0]).toBe('0 Factory remote lead: at C1·3');
-    expect(chain({ by: 'accessory' }, [], harness)[0]).toBe('0 Accessory feed: at C2·8, as the sheet claims');
-    expect(chain({ by: 'accessory' }, [])[0]).toBe('0 Accessory feed: its wire is still to be found');
-    expect(chain({ by: 'factory-remote' }, [])[0]).toBe(
-      '0 Factory remote lead: its wire is still to be found',
-    );
-    expect(chain({ by: 'sensing' }, [], harness)[0]).toContain('from the tapped outputs');
   });
 });
 

@@ -1,5 +1,13 @@
 import { Link, useSearchParams } from 'react-router';
-import { carInWords, type JobView, type Proposal, readinessOf, SOUND_WORD, SUM_GRID_HZ } from '@ulpen/core';
+import {
+  carInWords,
+  type JobView,
+  leftOpen,
+  type Proposal,
+  readinessOf,
+  SOUND_WORD,
+  SUM_GRID_HZ,
+} from '@ulpen/core';
 import { usePreferences } from '../../api/shop-queries.ts';
 import { BandStrip } from '../../ui/BandStrip.tsx';
 import { KeptPlans } from './KeptPlans.tsx';
@@ -128,7 +136,7 @@ function Row({ place, proposal, shown, onPick }: RowProps) {
     ...proposal.triggers.filter((t) => t.after === 'lost').map((t) => SOUND_WORD[t.sound].toLowerCase()),
     ...proposal.losses.map((l) => LOSS_WORD[l.rule]),
   ].filter((w, i, all) => w && all.indexOf(w) === i);
-  const open = ready.open.length + ready.unsigned.length;
+  const open = leftOpen(ready);
   return (
     <tr className={shown ? 'compare-shown' : ''}>
       <th scope="row">

@@ -45,7 +45,6 @@ export function DeskInput({ name, tap, locked, onChange }: DeskInputProps) {
       </label>
       <fieldset className="desk-delay" disabled={locked}>
         <NumberField
-          key={tap.delayMs.toFixed(2)}
           id={`${id}-delay`}
           label={`Delay, ms`}
           value={Number(tap.delayMs.toFixed(2))}

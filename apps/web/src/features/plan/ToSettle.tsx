@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { Button } from 'react-bootstrap';
-import { CircleCheck, CircleDashed, OctagonX, TriangleAlert } from 'lucide-react';
-import { type Loss, type Readiness, readinessOf, type Remark } from '@ulpen/core';
+import { CircleCheck, CircleDashed, Eye, OctagonX, TriangleAlert } from 'lucide-react';
+import { leftOpen, type Loss, type Readiness, readinessOf, type Remark } from '@ulpen/core';
 import { placeId } from './drawing/place.ts';
 import { useFramedPlan } from './PlanFrame.tsx';
 import { settlePath } from './plan-words.ts';
@@ -14,14 +14,13 @@ import { useSign } from './use-sign.ts';
 export function ToSettle() {
   const { job, shown } = useFramedPlan();
   const readiness = readinessOf(shown.proposal, job.decisions);
-  const { errors, open, unsigned, accepted } = readiness;
-  const left = errors.length + open.length + unsigned.length;
+  const { errors, open, unseen, unsigned, accepted } = readiness;
   const said = shown.proposal.remarks.filter((r) => r.severity === 'warning' || r.severity === 'note');
   return (
     <>
       <section className="to-settle" aria-label="Before it is ready">
         <h2>Before it is ready</h2>
-        {left === 0 && (
+        {errors.length + leftOpen(readiness) === 0 && (
           <p className="settled">
             <CircleCheck size={18} aria-hidden /> Nothing is left to settle.
           </p>
@@ -34,6 +33,18 @@ export function ToSettle() {
             <LossLine key={loss.rule} loss={loss} />
           ))}
         </ul>
+        {unseen.length > 0 && (
+          <>
+            <h3 className="label settle-unseen">
+              To be seen at the car: <span className="num">{unseen.length}</span>
+            </h3>
+            <ul>
+              {unseen.map((remark) => (
+                <RemarkLine key={remark.text} jobId={job.id} remark={remark} />
+              ))}
+            </ul>
+          </>
+        )}
         {open.length > 0 && <Accept open={open} />}
         <ul>
           {open.map((remark) => (
@@ -65,9 +76,14 @@ const MARK: Record<Remark['severity'], React.ReactNode> = {
 
 function RemarkLine({ jobId, remark }: { jobId: string; remark: Remark }) {
   const path = settlePath(jobId, remark);
+  const unseen = remark.severity === 'assumption' && !remark.acceptable;
   return (
     <li className={`settle-${remark.severity}`}>
-      {MARK[remark.severity]}
+      {unseen ? (
+        <Eye size={18} className="look-at" aria-label="To be seen at the car" />
+      ) : (
+        MARK[remark.severity]
+      )}
       <span>
         {remark.text} {remark.remedy && <span className="small quiet">{remark.remedy}</span>}
       </span>

@@ -1,3 +1,4 @@
+import { leftOpen } from '@ulpen/core';
 import type { Device, Load, Plan, PlanState, Proposal, Readiness, Remark, SoundAfter } from '@ulpen/core';
 
 export const DEVICE_WORD: Record<Device, string> = {
@@ -40,7 +41,7 @@ export function verdictOf(proposal: Pick<Proposal, 'covers' | 'remarks'>, ready:
       tone: 'wrong',
       text: proposal.covers ? `${counted(errors, 'rule', 'rules')} broken` : 'does not fill the band',
     };
-  const open = ready.open.length + ready.unsigned.length;
+  const open = leftOpen(ready);
   if (open > 0) return { tone: 'again', text: `workable, ${counted(open, 'point', 'points')} open` };
   return { tone: 'fits', text: 'ready' };
 }

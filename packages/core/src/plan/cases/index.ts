@@ -1,9 +1,10 @@
 import type { JobCase } from './case.ts';
 import { DANGER } from './danger.ts';
 import { SOURCES } from './sources.ts';
+import { TURN_ON } from './turn-on.ts';
 
 export type { JobCase } from './case.ts';
 export { faultsAfter, faultsOf, inputOf } from './try-case.ts';
 
 /** Jobs with what an experienced installer decides on each. */
-export const JOB_CASES: readonly JobCase[] = [...DANGER, ...SOURCES];
+export const JOB_CASES: readonly JobCase[] = [...DANGER, ...SOURCES, ...TURN_ON];

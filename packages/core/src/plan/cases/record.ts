@@ -79,14 +79,16 @@ export function plug(c: CaseRecord, readings: [cavity: number, Observation, Part
 /** Volts to ground. */
 export const dc = (at: number): Observation => ({ kind: 'dc', volts: at, word: null });
 export const ohms = (at: number): Observation => ({ kind: 'ohms', ohms: at, word: null });
-export const thick = (wire: string): Observation => ({
+const looked = (wire: string, size: 'thick' | 'thin'): Observation => ({
   kind: 'seen',
   wire,
   unsure: false,
-  size: 'thick',
+  size,
   twisted: null,
   origin: null,
 });
+export const thick = (wire: string) => looked(wire, 'thick');
+export const thin = (wire: string) => looked(wire, 'thin');
 
 /** A permanent feed and a ground, read with everything off, on, and running. */
 export const supplied = (off: number, running: number): [number, Observation, Partial<Conditions>?][] => [

@@ -24,7 +24,7 @@ const plan = (feeds: Feed[], remarks: Remark[] = []): Proposal => ({
   reasons: [],
 });
 const remark = (severity: Remark['severity'], rule: string, pairId: string | null = null): Remark => ({
-  ...{ severity, rule, text: `${rule} ${severity}`, remedy: null, settle: null },
+  ...{ severity, rule, text: `${rule} ${severity}`, acceptable: true, remedy: null, settle: null },
   ...{ targetId: null, pairId, subjects: [], figures: [] },
 });
 const between = (before: Proposal, after: Proposal | null) =>

@@ -4,17 +4,26 @@ import type { Loss, Proposal, Remark } from '../../model/plan.ts';
 export interface Readiness {
   state: 'broken' | 'open' | 'ready';
   errors: Remark[];
-  /** neither measured nor accepted by name */
+  /** neither measured nor accepted by name, but may be */
   open: Remark[];
+  /** has to be found or seen at the car */
+  unseen: Remark[];
   accepted: { remark: Remark; decision: Decision }[];
   /** losses that the owner has not consented to */
   unsigned: Loss[];
   consented: { loss: Loss; decision: Decision }[];
 }
 
+/** How much stands between a plan without errors and being ready. */
+export const leftOpen = ({
+  open,
+  unseen,
+  unsigned,
+}: Pick<Readiness, 'open' | 'unseen' | 'unsigned'>): number => open.length + unseen.length + unsigned.length;
+
 /**
- * A plan is ready only without errors, with every assumption measured or accepted by name, and with the owner's consent
- * to what is lost.
+ * A plan is ready only without errors, with every assumption measured or accepted by name, nothing unseen on which
+ * safety rests, and with the owner's consent to what is lost.
  */
 export function readinessOf(
   proposal: Pick<Proposal, 'remarks' | 'losses'>,
@@ -23,7 +32,9 @@ export function readinessOf(
   const errors = proposal.remarks.filter((r) => r.severity === 'error');
   const open: Remark[] = [];
   const accepted: Readiness['accepted'] = [];
-  for (const remark of proposal.remarks.filter((r) => r.severity === 'assumption')) {
+  const assumed = proposal.remarks.filter((r) => r.severity === 'assumption');
+  const unseen = assumed.filter((r) => !r.acceptable);
+  for (const remark of assumed.filter((r) => r.acceptable)) {
     const decision = decisionFor(decisions, 'accepted', remark);
     if (decision) accepted.push({ remark, decision });
     else open.push(remark);
@@ -35,6 +46,6 @@ export function readinessOf(
     if (decision) consented.push({ loss, decision });
     else unsigned.push(loss);
   }
-  const state = errors.length > 0 ? 'broken' : open.length + unsigned.length > 0 ? 'open' : 'ready';
-  return { state, errors, open, accepted, unsigned, consented };
+  const state = errors.length > 0 ? 'broken' : leftOpen({ open, unseen, unsigned }) > 0 ? 'open' : 'ready';
+  return { state, errors, open, unseen, accepted, unsigned, consented };
 }

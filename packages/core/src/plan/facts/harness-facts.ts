@@ -2,6 +2,7 @@ import { contradictions } from '../../harness/contradictions.ts';
 import { harnessInputOf } from '../../harness/input-of-job.ts';
 import { lockOf } from '../../harness/lock.ts';
 import { type HarnessWorkings, mapHarness } from '../../harness/map-harness.ts';
+import { sourceSeen, type SourceSeen } from '../../harness/routines.ts';
 import { placeOf } from '../../harness/words.ts';
 import type { HarnessView } from '../../model/harness-view.ts';
 import type { Role } from '../../model/sheet.ts';
@@ -13,8 +14,12 @@ import { mapDifferences, type MappedOutput } from '../../outputs/map-differences
 export interface HarnessFacts {
   /** roles that are settled on some wire, with one place of each */
   places: Partial<Record<Role, { place: string; measured: boolean }>>;
+  /** what was seen of the wires that could wake the new system */
+  wakes: Partial<Record<Role, SourceSeen>>;
   /** outputs whose wires a reading or the settled map contradicts */
   contradicted: { pairId: string; says: string }[];
+  /** outputs on cavities that Find has not settled, with the first of them */
+  unsettled: { pairId: string; place: string }[];
   /** outputs on a plug that is locked: restraint system or high voltage */
   locked: string[];
   /** the most volts to ground that were read, and where, beyond what a net of 12 V gives; null: none were */
@@ -24,7 +29,14 @@ export interface HarnessFacts {
 /** A charging net of 12 V stays below this, V. */
 const MOST_OF_12 = 16;
 
-export const NO_HARNESS: HarnessFacts = { places: {}, contradicted: [], locked: [], feedVolts: null };
+export const NO_HARNESS: HarnessFacts = {
+  places: {},
+  wakes: {},
+  contradicted: [],
+  unsettled: [],
+  locked: [],
+  feedVolts: null,
+};
 
 /** Of a job: its outputs by unit, and what it can be measured with. */
 interface OutputsOfJob {
@@ -35,14 +47,18 @@ interface OutputsOfJob {
 /** Roles, contradictions and locks of a job's plugs, as far as they touch a plan; joined by cavities, never by names. */
 export function harnessFactsOf(job: OutputsOfJob, view: Omit<HarnessView, 'simulation'>): HarnessFacts {
   if (view.connectors.length === 0) return NO_HARNESS;
-  const workings = mapHarness(harnessInputOf(view, job.intake.tools));
+  const input = harnessInputOf(view, job.intake.tools);
+  const workings = mapHarness(input);
   const places: HarnessFacts['places'] = {};
+  const wakes: HarnessFacts['wakes'] = {};
   for (const finding of workings.map.cavities) {
     if (finding.state !== 'settled' || places[finding.role]?.measured) continue;
     places[finding.role] = {
       place: placeOf(workings, finding.cavityId),
       measured: finding.standing === 'measured',
     };
+    if (finding.role === 'remote' || finding.role === 'switched')
+      wakes[finding.role] = sourceSeen(input.readings, finding.cavityId);
   }
   const outputs = job.units.flatMap((unit) => unit.pairs);
   const radios = new Set(job.units.filter((u) => u.kind === 'radio').map((u) => u.id));
@@ -55,12 +71,19 @@ export function harnessFactsOf(job: OutputsOfJob, view: Omit<HarnessView, 'simul
   );
   return {
     places,
+    wakes,
     contradicted: outputs.flatMap(({ id, ends }) => {
       const own = new Set(ends.map((e) => e.cavityId));
       const against = found.find((c) => c.cavityIds.some((cavity) => own.has(cavity)));
       // Which way the cone moves is no matter of where signal is taken.
       const says = against?.text ?? differences.find((d) => d.pairId === id && d.kind !== 'signs')?.says;
       return says === undefined ? [] : [{ pairId: id, says }];
+    }),
+    unsettled: outputs.flatMap(({ id, ends }) => {
+      const open = ends.find(({ cavityId }) =>
+        workings.map.cavities.some((f) => f.cavityId === cavityId && f.state !== 'settled'),
+      );
+      return open ? [{ pairId: id, place: placeOf(workings, open.cavityId!) }] : [];
     }),
     feedVolts: feedVoltsOf(workings),
     locked: outputs.flatMap(({ id, ends }) => (ends.some((e) => locked.has(e.connectorId)) ? [id] : [])),

@@ -7,6 +7,7 @@ import { boostCost } from './boost-cost.ts';
 import { cableDrop } from './cable-drop.ts';
 import { cablesApart } from './cables-apart.ts';
 import { cancellingOff } from './cancelling-off.ts';
+import { cavitiesSettled } from './cavities-settled.ts';
 import { channelsEnough } from './channels-enough.ts';
 import { chargingReserve } from './charging-reserve.ts';
 import { claimContradicted } from './claim-contradicted.ts';
@@ -47,6 +48,7 @@ import { speakerIntoLine } from './speaker-into-line.ts';
 import { standingCurrent } from './standing-current.ts';
 import { sumCancels } from './sum-cancels.ts';
 import { turnOff } from './turn-off.ts';
+import { turnOnSource } from './turn-on-source.ts';
 import { tweeterHighPass, waysShared } from './tweeter-high-pass.ts';
 import { vehicleVolts } from './vehicle-volts.ts';
 import { volumeControl } from './volume-control.ts';
@@ -60,6 +62,7 @@ import { wooferHighs } from './woofer-highs.ts';
 export const FEED_RULES: readonly FeedRule[] = [
   forbiddenCircuit,
   claimContradicted,
+  cavitiesSettled,
   volumeControl,
   outputsInParallel,
   negativeGrounded,
@@ -105,6 +108,7 @@ export const PLAN_RULES: readonly PlanRule[] = [
   mainFuse,
   factoryFeed,
   turnOff,
+  turnOnSource,
   remoteLoad,
   standingCurrent,
   groundPoint,

@@ -44,7 +44,7 @@ export const loadMissing: PlanRule = ({ feeds, finished, context }) => {
             'load-missing',
             'assumption',
             `${own[0].unitName}: ${names} ${own.length === 1 ? 'was' : 'were'} never tried without a speaker, and will have none.`,
-            { ...more, remedy: 'Three cold starts without load, or leave a load on.' },
+            { ...more, acceptable: false, remedy: 'Three cold starts without load, or leave a load on.' },
           ),
         ];
   });

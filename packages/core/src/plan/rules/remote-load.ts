@@ -2,8 +2,8 @@ import { planRemark, type PlanRule, setAt } from './rule.ts';
 
 /** Turning on draws this from each device, A. */
 const EACH_AMPS = 0.15;
-/** A factory remote lead is trusted with this without a relay, A. */
-const TRUSTED_AMPS = 0.2;
+/** What is trusted without a relay until it is known: a remote lead comes from a small transistor, an accessory feed from a fuse, A. */
+const TRUSTED_AMPS = { 'factory-remote': 0.2, accessory: 1 };
 
 /** The lead that wakes everything can give what it must. */
 export const remoteLoad: PlanRule = ({ plan, finished }) => {
@@ -11,7 +11,7 @@ export const remoteLoad: PlanRule = ({ plan, finished }) => {
   if ((by !== 'factory-remote' && by !== 'accessory') || relay) return [];
   // What another device turns on does not hang on the lead.
   const need = EACH_AMPS * finished.devices.filter((d) => d.wokenBy === by).length;
-  const can = amps ?? TRUSTED_AMPS;
+  const can = amps ?? TRUSTED_AMPS[by];
   return need > can + 1e-9
     ? [
         planRemark(

@@ -45,6 +45,8 @@ export type FeedRule = (context: FeedInContext) => Remark[];
 export type PlanRule = (context: PlanInContext) => Remark[];
 
 export interface RemarkMore {
+  /** false: it has to be found or seen, nobody can answer for it */
+  acceptable?: boolean;
   pairId?: string | null;
   /** what to do about it */
   remedy?: string;
@@ -82,6 +84,7 @@ export function planRemark(rule: string, severity: Severity, text: string, more:
     severity,
     rule,
     text,
+    acceptable: more.acceptable ?? true,
     remedy: more.remedy ?? null,
     settle: more.settle ?? null,
     targetId: null,

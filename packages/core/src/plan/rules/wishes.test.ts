@@ -17,6 +17,7 @@ import { cancellingOff } from './cancelling-off.ts';
 import { channelsEnough } from './channels-enough.ts';
 import { claimContradicted } from './claim-contradicted.ts';
 import { deviceChosen } from './device-chosen.ts';
+import { NO_HARNESS } from '../facts/harness-facts.ts';
 import { forbiddenCircuit } from './forbidden-circuit.ts';
 import { interfaceFits } from './interface-fits.ts';
 import { latencyApart } from './latency-apart.ts';
@@ -28,9 +29,8 @@ import { withinBudget } from './within-budget.ts';
 
 describe('what Find forbids', () => {
   const harness = {
-    places: {},
+    ...NO_HARNESS,
     locked: ['p2'],
-    feedVolts: null,
     contradicted: [{ pairId: 'p2', says: '0.4 Ω to ground at C1·7.' }],
   };
   const tapped = (id: string) =>
@@ -79,10 +79,8 @@ describe('what the car needs', () => {
         input: {
           clues: { ...START_INTAKE.clues, fibreOrData },
           harness: {
+            ...NO_HARNESS,
             places: data ? { data: { place: 'C1·3', measured: true } } : {},
-            contradicted: [],
-            locked: [],
-            feedVolts: null,
           },
         },
       }),

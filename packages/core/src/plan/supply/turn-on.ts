@@ -18,16 +18,17 @@ const AMPLIFIER = 0.5;
 
 /** The chain of waking, each step with its time: what makes noise wakes last and sleeps first. */
 export function turnOnSteps(
-  { turnOn: { by, relay, delaySeconds } }: Setup,
+  { turnOn }: Setup,
   { devices }: Pick<FinishedCar, 'devices'>,
   { input }: PlanContext,
 ): TurnOnStep[] {
+  const { by, relay, delaySeconds } = turnOn;
   const atOnce = devices.filter((d) => typeof d.wokenBy === 'string' && d.wokenBy !== 'nothing');
   const behind = devices.filter((d) => typeof d.wokenBy !== 'string');
   const isAmplifier = (d: FinishedDevice) => d.kind === 'amplifier';
   const first = behind.length > 0 ? 'turns on first' : 'with the source';
   return [
-    { part: 'source', name: SOURCE_WORD[by], atSeconds: 0, says: whereOf(by, input.harness.places) },
+    { part: 'source', name: SOURCE_WORD[by], atSeconds: 0, says: whereOf(turnOn, input.harness.places) },
     ...(relay
       ? [
           {
@@ -48,12 +49,27 @@ export function turnOnSteps(
   ];
 }
 
-function whereOf(by: Setup['turnOn']['by'], places: PlanContext['input']['harness']['places']): string {
-  if (by === 'constant') return 'live all the time';
-  if (by !== 'accessory' && by !== 'factory-remote') return 'from the tapped outputs';
-  const place = by === 'factory-remote' ? places.remote : places.switched;
+type Places = PlanContext['input']['harness']['places'];
+
+/** It is woken over a wire from a source in the car; else by what comes at the inputs, or by nothing. */
+export const isWire = (by: Setup['turnOn']['by']): boolean => by === 'accessory' || by === 'factory-remote';
+
+/** Where the wire is that wakes, and whether somebody read it or found it; null: nobody knows. */
+export function wirePlace(
+  { by, place }: Setup['turnOn'],
+  places: Places,
+): { at: string; sure: boolean } | null {
+  if (place !== '') return { at: place, sure: true };
+  const found = by === 'factory-remote' ? places.remote : places.switched;
+  return found ? { at: found.place, sure: found.measured } : null;
+}
+
+function whereOf(turnOn: Setup['turnOn'], places: Places): string {
+  if (turnOn.by === 'constant') return 'live all the time';
+  if (!isWire(turnOn.by)) return 'from the tapped outputs';
+  const place = wirePlace(turnOn, places);
   return place
-    ? `at ${place.place}${place.measured ? '' : ', as the sheet claims'}`
+    ? `at ${place.at}${place.sure ? '' : ', as the sheet claims'}`
     : 'its wire is still to be found';
 }
 

@@ -1,6 +1,7 @@
 import type { PlanChanges } from '../../model/plan-changes.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { KeepItem } from '../../model/brief.ts';
+import type { SourceSeen } from '../../harness/routines.ts';
 import type { PlanContext } from '../facts/context.ts';
 import type { Strategy } from './strategy.ts';
 
@@ -12,12 +13,12 @@ const USUAL_CABLE_M = 5;
 type By = Setup['turnOn']['by'];
 
 /** What is known of each way to wake the new system. */
-const TURN_ON: Record<By, Omit<Setup['turnOn'], 'by' | 'delaySeconds'>> = {
-  sensing: { relay: false, asleep: 'dead', restart: 'steady', amps: null },
-  offset: { relay: false, asleep: 'dead', restart: 'steady', amps: null },
-  accessory: { relay: false, asleep: 'dead', restart: 'unknown', amps: 5 },
-  'factory-remote': { relay: true, asleep: 'dead', restart: 'unknown', amps: null },
-  constant: { relay: false, asleep: 'live', restart: 'steady', amps: 5 },
+const TURN_ON: Record<By, { relay: boolean } & SourceSeen> = {
+  sensing: { relay: false, asleep: 'dead', restart: 'steady', load: 'holds' },
+  offset: { relay: false, asleep: 'dead', restart: 'steady', load: 'holds' },
+  accessory: { relay: false, asleep: 'unknown', restart: 'unknown', load: 'unknown' },
+  'factory-remote': { relay: true, asleep: 'unknown', restart: 'unknown', load: 'unknown' },
+  constant: { relay: false, asleep: 'live', restart: 'steady', load: 'holds' },
 };
 
 /** The turn-on that is wanted if it can be had here, or the next best. */
@@ -26,7 +27,8 @@ function turnOnOf({ input }: PlanContext): By {
   const senses = (kind: 'signal' | 'offset') =>
     input.devices.length === 0 || input.devices.some((d) => d.senses.includes(kind));
   const possible: Record<Exclude<By, 'constant'>, boolean> = {
-    accessory: true,
+    // An accessory feed that is still to be found is no better than a remote lead that is there.
+    accessory: places.switched !== undefined || places.remote === undefined,
     'factory-remote': places.remote !== undefined,
     sensing: senses('signal'),
     offset: senses('offset'),
@@ -34,6 +36,10 @@ function turnOnOf({ input }: PlanContext): By {
   const order = [input.preferences.turnOn, 'factory-remote', 'accessory'] as const;
   return order.find((by) => possible[by]) ?? 'accessory';
 }
+
+/** What Find saw of the wire that wakes. */
+const seenOf = (by: By, { wakes }: PlanContext['input']['harness']): Partial<SourceSeen> =>
+  (by === 'accessory' ? wakes.switched : by === 'factory-remote' ? wakes.remote : null) ?? {};
 
 /** The loudest step agreed on; else the last clean one that keeps its bass. */
 export function loudestStep({ input }: PlanContext): number {
@@ -69,7 +75,15 @@ export function draftSetup(strategy: Strategy, context: PlanContext, changes: Pl
     cancelling: input.pairs.some((p) => p.facts.engine === 'active') ? 'switched-off' : 'absent',
     loudestStep: loudestStep(context),
     ...rest,
-    turnOn: { by, ...TURN_ON[by], delaySeconds: 2, ...turnOn },
+    turnOn: {
+      by,
+      ...TURN_ON[by],
+      ...seenOf(by, input.harness),
+      amps: null,
+      place: '',
+      delaySeconds: 2,
+      ...turnOn,
+    },
     supply: {
       from: 'battery',
       feedFuseAmps: null,

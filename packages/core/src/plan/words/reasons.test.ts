@@ -90,7 +90,7 @@ describe('what a reason stands on', () => {
 
 describe('why a plan stands where it stands', () => {
   const remark = (severity: Remark['severity']): Remark => ({
-    ...{ severity, rule: 'r', text: `Some ${severity}.`, remedy: null, settle: null },
+    ...{ severity, rule: 'r', text: `Some ${severity}.`, acceptable: true, remedy: null, settle: null },
     ...{ targetId: null, pairId: null, subjects: [], figures: [] },
   });
   const plan = (part: Partial<Proposal> = {}): Proposal => ({

@@ -26,6 +26,7 @@ export const SETTING_CHOICES = {
   },
   'turnOn.asleep': { dead: 'off', live: 'live', unknown: 'not seen yet' },
   'turnOn.restart': { steady: 'holds', dips: 'dips', unknown: 'not seen yet' },
+  'turnOn.load': { holds: 'holds', sags: 'sags', unknown: 'not seen yet' },
   'supply.from': { battery: 'the battery', 'factory-feed': 'the factory feed' },
   'supply.metal': { copper: 'copper', 'copper-clad': 'copper-clad aluminium' },
   'supply.ground': { body: 'the body, factory point', 'battery-terminal': 'the battery’s terminal' },
@@ -56,6 +57,8 @@ const SETTING_NAMES: Record<string, [name: string, unit?: string]> = {
   'turnOn.asleep': ['Turn-on source while the car sleeps'],
   'turnOn.restart': ['Turn-on source at restart'],
   'turnOn.amps': ['Turn-on current', ' A'],
+  'turnOn.load': ['Turn-on source under load'],
+  'turnOn.place': ['Turn-on wire'],
   'turnOn.delaySeconds': ['Turn-on delay', ' s'],
   'supply.from': ['Power from'],
   'supply.feedFuseAmps': ['Fuse of the factory feed', ' A'],
@@ -79,7 +82,7 @@ function valueIn(key: string, value: unknown): string {
   const words: Record<string, string> | undefined = SETTING_CHOICES[key as keyof Chosen];
   if (words) return words[String(value)] ?? 'not set';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (value === null || value === undefined) return 'none';
+  if (value === null || value === undefined || value === '') return 'none';
   return `${String(value)}${SETTING_NAMES[key][1] ?? ''}`;
 }
 

@@ -40,7 +40,6 @@ export function SupplySettings({ setup: { supply } }: { setup: Setup }) {
             onChange={(fuseAmps) => putSupply({ fuseAmps })}
           />
           <NumberField
-            key={`mm-${supply.fuseMm}`}
             id="fuse-distance"
             label="From the battery, mm"
             value={supply.fuseMm}
@@ -58,7 +57,6 @@ export function SupplySettings({ setup: { supply } }: { setup: Setup }) {
           onChange={(cableMm2) => putSupply({ cableMm2 })}
         />
         <NumberField
-          key={`m-${supply.cableM}`}
           id="cable-length"
           label="Cable length, m"
           value={supply.cableM}

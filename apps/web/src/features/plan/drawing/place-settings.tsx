@@ -1,9 +1,11 @@
+import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { type Setup, settingChoices } from '@ulpen/core';
 import { Choices } from '../../../ui/Choices.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { PREFERENCE_WORDS } from '../../../ui/preference-words.ts';
 import { SelectField } from '../../../ui/SelectField.tsx';
+import { useFramedPlan } from '../PlanFrame.tsx';
 import { usePutPart, usePutSetup } from './Settings.tsx';
 
 interface SetupProps {
@@ -22,22 +24,10 @@ export function TurnOnSettings({ setup: { turnOn } }: SetupProps) {
         options={PREFERENCE_WORDS.turnOn.options}
         onChange={(by) => put({ turnOn: { by } })}
       />
-      <SelectField
-        id="pick-when-the-car-sleeps-the-source-is"
-        label="When the car sleeps, the source is"
-        value={turnOn.asleep}
-        options={settingChoices('turnOn.asleep')}
-        onChange={(asleep) => putTurnOn({ asleep })}
-      />
-      <SelectField
-        id="pick-at-restart-it"
-        label="At restart it"
-        value={turnOn.restart}
-        options={settingChoices('turnOn.restart')}
-        onChange={(restart) => putTurnOn({ restart })}
-      />
+      {(turnOn.by === 'accessory' || turnOn.by === 'factory-remote') && (
+        <SourceSettings turnOn={turnOn} put={putTurnOn} />
+      )}
       <NumberField
-        key={`delay-${turnOn.delaySeconds}`}
         id="turn-on-delay"
         label="Delay of the amplifiers, s"
         value={turnOn.delaySeconds}
@@ -50,6 +40,68 @@ export function TurnOnSettings({ setup: { turnOn } }: SetupProps) {
         label="relay with a suppression diode"
         checked={turnOn.relay}
         onChange={(e) => putTurnOn({ relay: e.target.checked })}
+      />
+    </>
+  );
+}
+
+/** Where the wire is that wakes the system, and what was seen of it at the car. */
+function SourceSettings({
+  turnOn,
+  put,
+}: {
+  turnOn: Setup['turnOn'];
+  put: (part: Partial<Setup['turnOn']>) => void;
+}) {
+  const source = useFramedPlan().shown.proposal.turnOn.find((step) => step.part === 'source');
+  const [place, setPlace] = useState(turnOn.place);
+  const [shown, setShown] = useState(turnOn.place);
+  // Changed elsewhere, by undo for one.
+  if (turnOn.place !== shown) {
+    setShown(turnOn.place);
+    setPlace(turnOn.place);
+  }
+  return (
+    <>
+      <Form.Group controlId="turn-on-place">
+        <Form.Label>Where its wire was found</Form.Label>
+        <Form.Control
+          value={place}
+          maxLength={60}
+          placeholder="fuse box, slot 12"
+          onChange={(e) => setPlace(e.target.value)}
+          onBlur={() => place.trim() !== turnOn.place && put({ place: place.trim() })}
+          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        />
+        {turnOn.place === '' && source && <Form.Text>By Find, {source.says}.</Form.Text>}
+      </Form.Group>
+      <SelectField
+        id="pick-when-the-car-sleeps-the-source-is"
+        label="When the car sleeps, the source is"
+        value={turnOn.asleep}
+        options={settingChoices('turnOn.asleep')}
+        onChange={(asleep) => put({ asleep })}
+      />
+      <SelectField
+        id="pick-at-restart-it"
+        label="At restart it"
+        value={turnOn.restart}
+        options={settingChoices('turnOn.restart')}
+        onChange={(restart) => put({ restart })}
+      />
+      <SelectField
+        id="pick-with-100-ohm-it"
+        label="With 100 Ω to ground it"
+        value={turnOn.load}
+        options={settingChoices('turnOn.load')}
+        onChange={(load) => put({ load })}
+      />
+      <NumberField
+        id="turn-on-amps"
+        label="It can supply, A"
+        value={turnOn.amps}
+        most={100}
+        onChange={(amps) => put({ amps })}
       />
     </>
   );
@@ -114,7 +166,6 @@ export function VolumeSettings({ setup: { loudestStep } }: SetupProps) {
   const put = usePutSetup();
   return (
     <NumberField
-      key={`step-${loudestStep}`}
       id="loudest-step"
       label="Loudest volume step agreed"
       value={loudestStep}
