@@ -74,9 +74,10 @@ test('from a wish to a ready plan by bypass; the fixed feed that is found later 
 }) => {
   const job = await demoJob(page.request, '3-coupe');
   await page.goto(`/jobs/${job.id}/plan`);
-  await expect(page.locator('.compare-table tbody tr').first()).toContainText(
-    'Bypass, on the factory speaker wires',
-  );
+  // An active front with a processor was asked for; the customer finds that the amplifier’s own filters will do.
+  await expect(page.locator('.compare-table tbody tr').first()).toContainText('Bypass, through a processor');
+  await expect(row(page, 'Bypass, on the factory speaker wires')).toBeVisible();
+  await row(page, 'Bypass, on the factory speaker wires').getByRole('button').click();
   await expect(page.getByText(/follows the volume and is not filtered yet/).first()).toBeVisible();
 
   // What it comes to: new speakers on new channels over the factory's wires, and an amplifier that has fallen silent.
@@ -93,6 +94,7 @@ test('from a wish to a ready plan by bypass; the fixed feed that is found later 
   await expect.poll(async () => (await seen(page.request, job.id)).brief.keep).toContain('no-cut-wires');
   await page.getByRole('link', { name: 'See the plan' }).click();
   await expect(page.locator('.compare-table tbody tr').first()).toContainText('none');
+  await row(page, 'Bypass, on the factory speaker wires').getByRole('button').click();
   await page.getByRole('link', { name: 'Finished car' }).click();
   await page.locator('.car-node-outputs').first().click();
   await page.getByRole('button', { name: 'cut, connectors' }).click();

@@ -269,6 +269,7 @@ export const PLAIN_NEED: DeviceNeed = {
   sums: false,
   volts: 9,
   volumeControl: false,
+  speakerLevel: true,
   restoreDb: 0,
   load: false,
 };

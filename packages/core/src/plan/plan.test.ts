@@ -120,9 +120,14 @@ describe('the other cars', () => {
     );
     expect(proposePlans(other)[0].feeds.every((f) => f.loads[0].kind !== 'none')).toBe(true);
   });
-  it('coupe: bypass on the factory wires, because the radio follows the volume and is not filtered yet', () => {
+  it('coupe: bypass through a processor, as asked for, because the radio follows the volume and is not filtered yet', () => {
     const [first] = proposals.get(coupe)!;
-    expect(first).toMatchObject({ strategy: 'bypass-factory-wire', covers: true });
+    expect(first).toMatchObject({ strategy: 'bypass-processor', covers: true });
+    expect(first.reasons[0]).toMatchObject({ rule: 'first-asked-for' });
+    // Had nobody asked for a processor, the amplifier’s own filters would do.
+    const plain = structuredClone(inputOf(coupe));
+    plain.brief.shape = null;
+    expect(proposePlans(plain)[0].strategy).toBe('bypass-factory-wire');
     expect(new Set(first.feeds.flatMap((f) => names(coupe, f)))).toEqual(
       new Set(['Front left', 'Front right']),
     );
@@ -132,7 +137,7 @@ describe('the other cars', () => {
     );
     // The crossover that goes with the old amplifier is put back in the new one.
     expect(first.feeds.map((f) => f.crossover.highPass?.where ?? f.crossover.lowPass?.where)).toEqual(
-      Array(4).fill('amplifier'),
+      Array(4).fill('device'),
     );
     expect(first.figures!.cuts).toBe(0);
   });
@@ -313,10 +318,10 @@ describe('the planner', () => {
     });
     expect([PLANNER_VERSION, ...digests]).toEqual([
       2,
-      'de17cb39f0ee',
-      'a78e7c462733',
-      'eb24bc201a3a',
-      '711506426dfa',
+      '5aa3fd9651d7',
+      '8470d17e7fa0',
+      'cedfef6c87ab',
+      '09dcc9c25435',
     ]);
   });
 });

@@ -12,7 +12,7 @@ describe('the finished car in words', () => {
   it('names what drives a speaker, and its band', () => {
     const woofer = speaker('Front woofers, left');
     expect(sourceWords(job, car, woofer.coils[0].source)).toBe('Anvil 4.60, channel 1');
-    expect(filterWords(woofer)).toBe('up to 3 kHz');
+    expect(filterWords(woofer)).toBe('from 60 Hz, up to 3 kHz');
     const factory = speaker('Front left woofer');
     expect([factory.fate, sourceWords(job, car, factory.coils[0].source)]).toEqual(['replaced', 'nothing']);
     expect(filterWords(factory)).toBe('');

@@ -1,5 +1,6 @@
 import type { JobCase } from './case.ts';
 import { DANGER } from './danger.ts';
+import { RADIO } from './radio.ts';
 import { SOURCES } from './sources.ts';
 import { TURN_ON } from './turn-on.ts';
 
@@ -7,4 +8,4 @@ export type { JobCase } from './case.ts';
 export { faultsAfter, faultsOf, inputOf } from './try-case.ts';
 
 /** Jobs with what an experienced installer decides on each. */
-export const JOB_CASES: readonly JobCase[] = [...DANGER, ...SOURCES, ...TURN_ON];
+export const JOB_CASES: readonly JobCase[] = [...DANGER, ...SOURCES, ...RADIO, ...TURN_ON];

@@ -4,6 +4,7 @@ import type { PreferencesFields } from '../../model/shop.ts';
 import { contextOf } from '../facts/context.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
 import { reasonOfPlace, reasonOfStrategy } from '../words/reasons.ts';
+import { WISH_UNANSWERED } from '../rules/wish-kept.ts';
 import { STRATEGIES, strategyOf } from '../ways/index.ts';
 import type { Strategy } from '../ways/strategy.ts';
 import { workOut } from '../work-out.ts';
@@ -50,7 +51,8 @@ const ORDER_WORDS: Record<PreferencesFields['first'], string> = {
 /**
  * Every strategy worked out for all targets, best first, and those that cannot be used on this car with the reason.
  *
- * Ranking: fewer broken rules come first, none before all, then every needed band filled; then what the shop prefers,
+ * Ranking: fewer broken rules come first, none before all, then every needed band filled, then what the owner asked for
+ * by name; then what the shop prefers,
  * with flatness in dB as the common measure. Ways that come to the same wiring are shown once.
  *
  * @param input outputs with what is known of them, targets, wish and library; without targets nothing is proposed
@@ -70,6 +72,7 @@ export function comparePlans(input: PlanInput): Comparison {
     return [{ strategy, proposal: workOut(strategy, context, NO_CHANGES) }];
   });
   const errors = (p: Proposal) => p.remarks.filter((r) => r.severity === 'error').length;
+  const answers = (p: Proposal) => p.remarks.every((r) => r.rule !== WISH_UNANSWERED);
   const cost = ({ strategy, proposal }: (typeof worked)[number]) => {
     const count = (test: (r: Proposal['remarks'][number]) => boolean) => proposal.remarks.filter(test).length;
     return (
@@ -88,6 +91,7 @@ export function comparePlans(input: PlanInput): Comparison {
     (a, b) =>
       errors(a.proposal) - errors(b.proposal) ||
       Number(b.proposal.covers) - Number(a.proposal.covers) ||
+      Number(answers(b.proposal)) - Number(answers(a.proposal)) ||
       (analogue ? Number(isData(a.proposal)) - Number(isData(b.proposal)) : 0) ||
       cost(a) - cost(b),
   );

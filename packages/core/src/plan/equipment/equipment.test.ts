@@ -14,8 +14,8 @@ import { NO_CHANGES } from '../../model/plan-changes.ts';
 import { deviceWords, equipmentOf } from './equipment.ts';
 
 it('says what a device must do', () => {
-  expect(deviceWords({ ...PLAIN_NEED, inputs: 1 }, null)).toBe('1 input, takes up to 9.0 V');
-  const all = { ...PLAIN_NEED, sums: true, volumeControl: true, restoreDb: 6 };
+  expect(deviceWords({ ...PLAIN_NEED, inputs: 1 }, null)).toBe('1 input, takes up to 9.0 V at speaker level');
+  const all = { ...PLAIN_NEED, speakerLevel: false, sums: true, volumeControl: true, restoreDb: 6 };
   expect(deviceWords(all, null)).toBe(
     '2 inputs, takes up to 9.0 V, joins inputs, a trim on each, a volume control of its own, gives back up to 6 dB of bass',
   );
@@ -62,7 +62,7 @@ describe('what is to be bought', () => {
         deviceId: null,
         name: null,
         count: 1,
-        says: '2 inputs, takes up to 9.0 V',
+        says: '2 inputs, takes up to 9.0 V at speaker level',
         priceClass: 2,
         targetIds: ['a'],
       },

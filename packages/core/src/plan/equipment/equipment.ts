@@ -11,7 +11,7 @@ export function deviceWords(need: DeviceNeed, between: LibraryDevice | null): st
     return 'made for this car’s data; ask its maker which cars it speaks to';
   const words = [
     `${need.inputs} ${need.inputs === 1 ? 'input' : 'inputs'}`,
-    `takes up to ${formatVolts(need.volts)}`,
+    `takes up to ${formatVolts(need.volts)}${need.speakerLevel ? ' at speaker level' : ''}`,
     ...(need.sums ? ['joins inputs, a trim on each'] : []),
     ...(need.volumeControl ? ['a volume control of its own'] : []),
     ...(need.restoreDb > 0 && (between === null || between.bassRestoreDb >= need.restoreDb)
@@ -80,6 +80,7 @@ function needOfAll(found: readonly FoundBetween[]): DeviceNeed {
       sums: a.sums || b.sums,
       volts: Math.max(a.volts, b.volts),
       volumeControl: a.volumeControl || b.volumeControl,
+      speakerLevel: a.speakerLevel || b.speakerLevel,
       restoreDb: Math.max(a.restoreDb, b.restoreDb),
       load: a.load || b.load,
     }));

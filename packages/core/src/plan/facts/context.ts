@@ -1,17 +1,10 @@
 import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import { type Choice, chooseOutputs, type ChooseOptions } from '../../summing/choose.ts';
+import { drivesNoSpeaker } from './factory-outputs.ts';
+import { behindRadioIn, type FactorySystem, factorySystemOf } from './factory-system.ts';
 import { feedSides, type PlanInput } from './plan-input.ts';
 import { type Source, sourcesFor, sourcesOf } from './sources.ts';
-
-/** What a job says of the factory system, without its curves. */
-export interface FactorySystem {
-  input: PlanInput;
-  /** an amplifier stands behind the radio */
-  hasAmplifier: boolean;
-  /** it has failed and is replaced: nothing comes out of it */
-  amplifierFailed: boolean;
-}
 
 /** What is true of the factory system, worked out once and looked at by every strategy. */
 export interface PlanContext extends FactorySystem {
@@ -22,6 +15,8 @@ export interface PlanContext extends FactorySystem {
   speakerWires: Source[];
   /** the radio's outputs into the amplifier */
   radioFeeds: Source[];
+  /** line outputs of a radio with no amplifier behind it */
+  lineOutputs: Source[];
   /** the amplifier gets its music by data: there is nothing analogue before it */
   dataFed: boolean;
   /** the car's network expects the amplifier to answer; null: not known */
@@ -46,21 +41,17 @@ const OTHER_WAY_DB = 1;
 const UNMEASURED_DB = 2.5;
 const MOST_INPUTS = 12;
 
-const behindRadioIn = (input: PlanInput): boolean => input.pairs.some((p) => p.unitKind !== 'radio');
-
-export const factorySystemOf = (input: PlanInput): FactorySystem => ({
-  input,
-  hasAmplifier: behindRadioIn(input) || input.clues.amplifierFound === 'yes',
-  amplifierFailed: behindRadioIn(input) && input.brief.shape === 'replace-amplifier',
-});
-
 export function contextOf(input: PlanInput): PlanContext {
   const sources = sourcesOf(input);
   const behindRadio = behindRadioIn(input);
   const { hasAmplifier, amplifierFailed } = factorySystemOf(input);
   const ofRadio = (s: Source) => s.pair.unitKind === 'radio';
-  const speakerWires = behindRadio ? sources.filter((s) => !ofRadio(s)) : hasAmplifier ? [] : sources;
+  const system = { input, hasAmplifier, amplifierFailed };
+  const drives = (s: Source) => !drivesNoSpeaker(s.pair, system);
+  const speakerWires =
+    behindRadio || !hasAmplifier ? sources.filter((s) => drives(s) && (!ofRadio(s) || !behindRadio)) : [];
   const radioFeeds = hasAmplifier ? sources.filter(ofRadio) : [];
+  const lineOutputs = hasAmplifier ? [] : sources.filter((s) => !drives(s));
   // What Find speaks against, or what belongs to a restraint system, is never chosen; a person may still tap it, and is told.
   const barred = new Set([...input.harness.contradicted.map((c) => c.pairId), ...input.harness.locked]);
   const known = new Map<string, Choice[]>();
@@ -72,6 +63,7 @@ export function contextOf(input: PlanInput): PlanContext {
     speakerWires,
     speakerOutputs: amplifierFailed ? [] : speakerWires,
     radioFeeds,
+    lineOutputs,
     dataFed: hasAmplifier && radioFeeds.length === 0 && input.clues.fibreOrData === 'yes',
     onNetwork: input.harness.places.data
       ? true

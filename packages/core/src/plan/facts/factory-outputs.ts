@@ -1,12 +1,39 @@
 import type { Target } from '../../model/target.ts';
-import type { FactorySystem } from './context.ts';
+import type { Stage } from '../../model/unit.ts';
+import type { Standing } from '../../model/words.ts';
+import type { FactorySystem } from './factory-system.ts';
 import { type OutputVolts, outputVolts } from './output-facts.ts';
 import type { PlanPair } from './plan-input.ts';
 
-/** An output that carries a radio's line into an amplifier. */
-export function isLine(pair: PlanPair, context: FactorySystem): boolean {
-  return pair.unitKind === 'radio' && context.hasAmplifier;
+/** An output of the radio to the amplifier behind it. */
+export const feedsAmplifier = (pair: PlanPair, { hasAmplifier }: FactorySystem): boolean =>
+  pair.unitKind === 'radio' && hasAmplifier;
+
+/** It drives no speaker: it goes on to an amplifier, or it is a line output of its own. */
+export const drivesNoSpeaker = (pair: PlanPair, system: FactorySystem): boolean =>
+  feedsAmplifier(pair, system) || stageOf(pair, system).stage === 'line';
+
+/** A bridge rests at half its supply; a line at nothing, or at the two or three volts of its own supply, V. */
+const BRIDGE_RESTS_ABOVE = 4.2;
+
+/**
+ * How an output drives its wires, and how that is known: by the direct volts that were read on them, as somebody noted
+ * it, or as outputs of its unit usually do. A radio may feed its amplifier at speaker level, and a radio without one may
+ * have line outputs beside those of its speakers.
+ */
+export function stageOf(
+  pair: PlanPair,
+  system: FactorySystem,
+): { stage: Exclude<Stage, 'unknown'>; standing: Standing } {
+  const rests = system.input.harness.rests.find((r) => r.pairId === pair.id);
+  if (rests && rests.volts > BRIDGE_RESTS_ABOVE) return { stage: 'bridge', standing: 'measured' };
+  if (pair.stage !== 'unknown') return { stage: pair.stage, standing: rests ? 'measured' : 'claimed' };
+  return { stage: feedsAmplifier(pair, system) ? 'line' : 'bridge', standing: 'assumed' };
 }
+
+/** What it gives is for line inputs. */
+export const isLineLevel = (pair: PlanPair, system: FactorySystem): boolean =>
+  stageOf(pair, system).stage === 'line';
 
 /** Volts of an output at a step, with its siblings of the same unit. */
 export function voltsAt(pair: PlanPair, step: number, context: FactorySystem): OutputVolts {
@@ -14,7 +41,7 @@ export function voltsAt(pair: PlanPair, step: number, context: FactorySystem): O
   return outputVolts(
     pair.facts,
     step,
-    isLine(pair, context),
+    isLineLevel(pair, context),
     siblings.map((p) => p.facts),
   );
 }
@@ -22,7 +49,7 @@ export function voltsAt(pair: PlanPair, step: number, context: FactorySystem): O
 /** A new speaker takes the place of what an output drives now. */
 export function replaces(target: Target, pair: PlanPair, context: FactorySystem): boolean {
   const { brief } = context.input;
-  if (isLine(pair, context)) return false;
+  if (drivesNoSpeaker(pair, context)) return false;
   if (pair.way === 'subwoofer')
     return (
       target.speaker.way === 'subwoofer' &&

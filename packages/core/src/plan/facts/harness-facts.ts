@@ -1,4 +1,5 @@
 import { contradictions } from '../../harness/contradictions.ts';
+import type { HarnessReading } from '../../harness/harness-input.ts';
 import { harnessInputOf } from '../../harness/input-of-job.ts';
 import { lockOf } from '../../harness/lock.ts';
 import { type HarnessWorkings, mapHarness } from '../../harness/map-harness.ts';
@@ -20,6 +21,8 @@ export interface HarnessFacts {
   contradicted: { pairId: string; says: string }[];
   /** outputs on cavities that Find has not settled, with the first of them */
   unsettled: { pairId: string; place: string }[];
+  /** direct volts to ground at which outputs rest while they are on, the mean of their two wires */
+  rests: { pairId: string; volts: number }[];
   /** outputs on a plug that is locked: restraint system or high voltage */
   locked: string[];
   /** the most volts to ground that were read, and where, beyond what a net of 12 V gives; null: none were */
@@ -34,6 +37,7 @@ export const NO_HARNESS: HarnessFacts = {
   wakes: {},
   contradicted: [],
   unsettled: [],
+  rests: [],
   locked: [],
   feedVolts: null,
 };
@@ -85,9 +89,28 @@ export function harnessFactsOf(job: OutputsOfJob, view: Omit<HarnessView, 'simul
       );
       return open ? [{ pairId: id, place: placeOf(workings, open.cavityId!) }] : [];
     }),
+    rests: outputs.flatMap(({ id, ends }) => {
+      const volts = ends.flatMap(({ cavityId }) => restOf(input.readings, cavityId) ?? []);
+      const sum = volts.reduce((a, b) => a + b, 0);
+      return volts.length === 0 ? [] : [{ pairId: id, volts: sum / volts.length }];
+    }),
     feedVolts: feedVoltsOf(workings),
     locked: outputs.flatMap(({ id, ends }) => (ends.some((e) => locked.has(e.connectorId)) ? [id] : [])),
   };
+}
+
+/** Direct volts to ground on a wire while the unit plays or could; null: not read. */
+function restOf(readings: readonly HarnessReading[], cavityId: string | null): number | null {
+  const read = readings.findLast(
+    ({ cavityId: own, otherCavityId, observation: o, conditions: c }) =>
+      own === cavityId &&
+      otherCavityId === null &&
+      o.kind === 'dc' &&
+      o.volts !== null &&
+      c.radio === 'on' &&
+      c.moment === 'steady',
+  );
+  return read?.observation.kind === 'dc' ? read.observation.volts : null;
 }
 
 /** No wire of an audio plug carries more direct volts than the net gives: whichever it is, it tells of the net. */

@@ -30,9 +30,11 @@ describe('the device between', () => {
   it('takes the volts', () => {
     expect(picked({ volts: 12 }, [between('a')])).toBe('a');
     expect(picked({ volts: 12.1 }, [between('a')])).toBe(null);
-    expect(
-      picked({ volts: 3 }, [between('line', { speakerInput: null, lineInput: { ...input, maxVolts: 4 } })]),
-    ).toBe('line');
+    // At line level a line input does; at speaker level none stands it, however few volts there are.
+    const line = between('line', { speakerInput: null, lineInput: { ...input, maxVolts: 4 } });
+    expect(picked({ volts: 3, speakerLevel: false }, [line])).toBe('line');
+    expect(picked({ volts: 3, speakerLevel: true }, [line])).toBe(null);
+    expect(picked({ volts: 3, speakerLevel: false }, [between('either')])).toBe('either');
     expect(picked({ volts: 3 }, [between('deaf', { speakerInput: null })])).toBe(null);
   });
   it('sums in one between, has a volume control, where that is wanted', () => {

@@ -13,6 +13,8 @@ export interface DeviceNeed {
   sums: boolean;
   volts: number;
   volumeControl: boolean;
+  /** at speaker level; else at line level */
+  speakerLevel: boolean;
   restoreDb: number;
   /** an output that needs a load hangs on it */
   load: boolean;
@@ -97,10 +99,12 @@ const isLoad = (d: LibraryDevice) => (d.speakerInput?.ohm ?? Infinity) <= LOAD_E
 
 function fits(d: LibraryDevice, need: DeviceNeed): boolean {
   if (need.kind === 'data-interface') return true;
-  const most = Math.max(d.speakerInput?.maxVolts ?? 0, d.lineInput?.maxVolts ?? 0);
+  // A line input stands no speaker output; a speaker-level input that starts low enough takes a line.
+  const input = need.speakerLevel ? d.speakerInput : (d.lineInput ?? d.speakerInput);
   // Two devices never join one side: what is summed has to fit into one.
   return (
-    most >= need.volts &&
+    input !== null &&
+    input.maxVolts >= need.volts &&
     (!need.sums || (d.sums && countFor(d, need) === 1)) &&
     (!need.volumeControl || d.volumeControl)
   );

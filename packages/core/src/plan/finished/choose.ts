@@ -3,7 +3,7 @@ import type { Feed } from '../../model/plan.ts';
 import type { Device, PlanChanges } from '../../model/plan-changes.ts';
 import { mindsWithdrawnBass } from '../facts/bass.ts';
 import type { PlanContext } from '../facts/context.ts';
-import { replaces, sensesLoad, voltsAt } from '../facts/factory-outputs.ts';
+import { isLineLevel, replaces, sensesLoad, voltsAt } from '../facts/factory-outputs.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
 import { type DeviceNeed, devicesBetween, type FoundBetween, kindOf } from './between.ts';
 import { type Drive, drivesOf } from './drives.ts';
@@ -78,6 +78,7 @@ function needOfFeeds(
       (f) => f.taps.length > 1 && (f.device === 'summing-converter' || f.device === 'processor'),
     ),
     volts: Math.max(LEAST_VOLTS, ...tapped.map((p) => voltsAt(p, loudestStep, context).volts)),
+    speakerLevel: tapped.some((p) => !isLineLevel(p, context)),
     volumeControl: tapped.some((p) => p.unitKind === 'radio' && p.facts.feed === 'fixed'),
     load: own.some((f) => {
       const target = targets.find((t) => t.id === f.targetId)!;

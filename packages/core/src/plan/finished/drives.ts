@@ -1,6 +1,7 @@
 import { type ChannelGroup, channelGroups, type LibraryDevice } from '../../model/device.ts';
 import type { Target } from '../../model/target.ts';
 import { type CoilArrangement, coilArrangements } from '../../load/voice-coils.ts';
+import { wantsHighPass } from './filters.ts';
 import { feedSides } from '../facts/plan-input.ts';
 
 /** How an amplifier drives one channel of a target. */
@@ -55,12 +56,22 @@ function firstThatFits(
   target: Target,
   free: (amplifier: LibraryDevice) => number[],
 ): Drive {
-  for (const amplifier of options) {
+  const fitting = options.flatMap((amplifier) => {
     const drive = driveWith(amplifier, target, free(amplifier));
     const speakerLevel = !target.speakerLevelInput || amplifier.speakerInput !== null;
-    if (drive && speakerLevel && enough(drive, target)) return drive;
-  }
-  return { amplifier: null, ...unassigned(target) };
+    return drive && speakerLevel && enough(drive, target) ? [drive] : [];
+  });
+  // One that makes the high-pass which the speaker needs comes before a cheaper one that cannot.
+  return (
+    fitting.find((d) => makesHighPass(d.amplifier, target)) ??
+    fitting[0] ?? { amplifier: null, ...unassigned(target) }
+  );
+}
+
+function makesHighPass(amplifier: LibraryDevice | null, target: Target): boolean {
+  if (!wantsHighPass(target) || target.speaker.ownHighPass) return true;
+  const crossover = amplifier?.crossover;
+  return crossover ? crossover.lowestHz <= target.lowHz && target.lowHz <= crossover.highestHz : false;
 }
 
 /** A share of the speaker's rating that is enough; more is headroom. */

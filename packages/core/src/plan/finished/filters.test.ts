@@ -34,7 +34,16 @@ describe('filters', () => {
     expect(where({ drive: madeDrive(null) })).toBe('amplifier');
     expect(where(none)).toBe('missing');
     expect(where(none, { way: 'midrange' })).toBe('missing');
-    expect(where(none, { way: 'woofer' })).toBeUndefined();
+  });
+  it('a mid-bass and a kept door speaker are spared the bass; a subwoofer and a deep woofer play it', () => {
+    const none = { drive: madeDrive(madeAmplifier()) };
+    const high = (way: Speaker['way'], lowHz: number) =>
+      filters({ way }, none, { lowHz, highHz: 3000 }).highPass;
+    expect(high('woofer', 70)).toEqual({ hz: 70, where: 'missing' });
+    expect(high('full', 50)?.hz).toBe(50);
+    expect(high('full', 49)).toBeNull();
+    expect(high('woofer', 40)).toBeNull();
+    expect(high('subwoofer', 70)).toBeNull();
   });
   it('a low-pass belongs to what ends below 12 kHz and is no full range', () => {
     const none = { drive: madeDrive(madeAmplifier()) };

@@ -7,6 +7,8 @@ import { SUM_GRID_HZ } from '../../summing/output-response.ts';
 
 /** A feed falls by this much an octave outside the target's band: a filter is there already, dB. */
 const FILTERED_DB = 9;
+/** A target that begins here or higher is not to get the bass below, Hz. */
+const SPARED_HZ = 50;
 /** A target that ends above this needs no low-pass, Hz. */
 const TOP_HZ = 12_000;
 
@@ -42,8 +44,7 @@ export function filtersOf(
     if (amplifier === null || inside(amplifier, hz)) return { hz, where: 'amplifier' };
     return { hz, where: 'missing' };
   };
-  const delicate = way === 'tweeter' || way === 'midrange';
-  const highPass = delicate
+  const highPass = wantsHighPass(target)
     ? ownHighPass
       ? { hz: target.lowHz, where: 'speaker' as const }
       : place(target.lowHz, falls(from - 12))
@@ -51,6 +52,13 @@ export function filtersOf(
   const lowPass = way !== 'full' && target.highHz < TOP_HZ ? place(target.highHz, falls(to + 12)) : null;
   return { highPass, lowPass };
 }
+
+/**
+ * A tweeter and a mid are protected; a mid-bass from 70 Hz, and a kept door speaker, are spared the bass that a subwoofer
+ * plays.
+ */
+export const wantsHighPass = ({ speaker: { way }, lowHz }: Target): boolean =>
+  way === 'tweeter' || way === 'midrange' || (way !== 'subwoofer' && lowHz >= SPARED_HZ);
 
 const inside = (d: DeviceFields | null, hz: number) =>
   d?.crossover ? hz >= d.crossover.lowestHz && hz <= d.crossover.highestHz : false;

@@ -4,8 +4,8 @@ import { anyCarInput, anyHand, changesOf } from '../../../test/any-plan-input.ts
 import { type FinishedCar, finishedCarSchema, type SignalSource } from '../../model/finished-car.ts';
 import type { Proposal } from '../../model/plan.ts';
 import type { TriggerSound } from '../../model/sounds.ts';
-import { isLine } from '../facts/factory-outputs.ts';
-import { factorySystemOf } from '../facts/context.ts';
+import { isLineLevel } from '../facts/factory-outputs.ts';
+import { factorySystemOf } from '../facts/factory-system.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
 import { proposePlans, rework } from '../compare/propose.ts';
 import { STRATEGY_IDS } from '../ways/index.ts';
@@ -54,7 +54,7 @@ function broken(car: FinishedCar, input: PlanInput): string[] {
           `${o.pairId} ${FED_BY_NOTHING}`,
         ),
         ...say(
-          isLine(pair, system) && o.drives.coils.length > 0,
+          isLineLevel(pair, system) && o.drives.coils.length > 0,
           `${o.pairId} is a line and drives a speaker`,
         ),
         ...say(o.drives.resistor !== null && o.drives.coils.length > 0, `${o.pairId} has two loads`),

@@ -1,6 +1,6 @@
 import type { FinishedCar } from '../../model/finished-car.ts';
 import type { Proposal } from '../../model/plan.ts';
-import { factorySystemOf } from '../facts/context.ts';
+import { factorySystemOf } from '../facts/factory-system.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
 import { finishedDevices } from './devices.ts';
 import { finishedOutputs } from './outputs.ts';

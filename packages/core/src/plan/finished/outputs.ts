@@ -1,7 +1,7 @@
 import type { FinishedDevice, FinishedOutput, FinishedSpeaker } from '../../model/finished-car.ts';
 import { LOAD_ENOUGH_OHM, loadResistor } from '../../load/load-resistor.ts';
 import type { Load } from '../../model/setup.ts';
-import { isLine, runAwayVoltsOf, sensesLoad, voltsAt } from '../facts/factory-outputs.ts';
+import { drivesNoSpeaker, runAwayVoltsOf, sensesLoad, voltsAt } from '../facts/factory-outputs.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
 import type { Driving } from './speakers.ts';
 import { type BuiltPlan, chosenLoad, interceptedBy } from './wires.ts';
@@ -31,7 +31,7 @@ function finishedOutput(
       source.from === 'output' && source.pairId === pair.id ? [{ deviceId: d.id, input: n }] : [],
     ),
   );
-  const line = isLine(pair, system);
+  const line = drivesNoSpeaker(pair, system);
   const carSide = taken.get(pair.id);
   const volts = voltsAt(pair, proposal.setup?.loudestStep ?? 1, system);
   const inputOhm = ohmOfInputs(inputs.map((i) => devices.devices.find((d) => d.id === i.deviceId)!));

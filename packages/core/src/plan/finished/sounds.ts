@@ -6,8 +6,8 @@ import type {
   SignalSource,
 } from '../../model/finished-car.ts';
 import { TRIGGER_SOUNDS, type TriggerSound } from '../../model/sounds.ts';
-import { isLine } from '../facts/factory-outputs.ts';
-import type { FactorySystem } from '../facts/context.ts';
+import { feedsAmplifier } from '../facts/factory-outputs.ts';
+import type { FactorySystem } from '../facts/factory-system.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
 import type { FactoryDriver } from './wires.ts';
 
@@ -68,7 +68,7 @@ function traceOf(sound: TriggerSound, system: FactorySystem): Trace {
   const said = (p: PlanPair) => p.facts.sounds.find((f) => f.sound === sound);
   const heard = pairs.filter((p) => said(p)?.heard);
   const tried = new Set(pairs.filter((p) => said(p) !== undefined).map((p) => p.id));
-  const from = heard.map((p) => (isLine(p, system) ? 'radio' : said(p)!.madeIn));
+  const from = heard.map((p) => (feedsAmplifier(p, system) ? 'radio' : said(p)!.madeIn));
   const sounder = pairs.some((p) => said(p)?.madeIn === 'own-speaker');
   // What an output was heard to carry outweighs what was said of a sounder.
   const madeIn =
@@ -85,8 +85,8 @@ function traceOf(sound: TriggerSound, system: FactorySystem): Trace {
   const alongside = (p: PlanPair) =>
     madeIn === 'radio' &&
     !tried.has(p.id) &&
-    heard.some((h) => isLine(h, system) !== isLine(p, system) && samePlace(h, p));
-  const lines = pairs.filter((p) => isLine(p, system));
+    heard.some((h) => feedsAmplifier(h, system) !== feedsAmplifier(p, system) && samePlace(h, p));
+  const lines = pairs.filter((p) => feedsAmplifier(p, system));
   return {
     heard,
     madeIn,

@@ -1,5 +1,5 @@
 import type { FinishedSpeaker } from '../../model/finished-car.ts';
-import type { FactorySystem } from '../facts/context.ts';
+import type { FactorySystem } from '../facts/factory-system.ts';
 import type { FinishedDevices } from './devices.ts';
 import {
   type BuiltPlan,

@@ -4,8 +4,8 @@ import type { PlanChanges } from '../../model/plan-changes.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { Target } from '../../model/target.ts';
 import type { FactorySpeaker, Pair } from '../../model/unit.ts';
-import { isLine, replaces } from '../facts/factory-outputs.ts';
-import type { FactorySystem } from '../facts/context.ts';
+import { drivesNoSpeaker, replaces } from '../facts/factory-outputs.ts';
+import type { FactorySystem } from '../facts/factory-system.ts';
 import { feedSides, type PlanPair } from '../facts/plan-input.ts';
 
 /** A model of the library, or a kind of device, that was chosen to serve some targets. */
@@ -53,7 +53,7 @@ export function factoryDrivers(system: FactorySystem): FactoryDriver[] {
   });
   const named = new Set(speakers.flatMap((s) => s.coils.map((c) => c.pairId)));
   const unlisted = pairs
-    .filter((p) => !isLine(p, system) && !named.has(p.id))
+    .filter((p) => !drivesNoSpeaker(p, system) && !named.has(p.id))
     .map((pair) => ({
       id: `of:${pair.id}`,
       way: pair.way,
@@ -85,7 +85,7 @@ export function takenWires(
   if (plan.setup?.speakerWire !== 'reuse' || plan.strategy === 'keep-speaker') return taken;
   const open = new Set(channels);
   const speakerOutputs = system.input.pairs
-    .filter((p) => !isLine(p, system))
+    .filter((p) => !drivesNoSpeaker(p, system))
     .sort((a, b) => WAY_ORDER.indexOf(a.way) - WAY_ORDER.indexOf(b.way));
   for (const sameWay of [true, false])
     for (const pair of speakerOutputs) {

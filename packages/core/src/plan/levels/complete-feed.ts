@@ -5,7 +5,7 @@ import type { FinishedCar } from '../../model/finished-car.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import type { PlanContext } from '../facts/context.ts';
-import { isLine } from '../facts/factory-outputs.ts';
+import { isLineLevel } from '../facts/factory-outputs.ts';
 import type { OutputVolts } from '../facts/output-facts.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
 import { levelOf, sumResponses } from '../../summing/network.ts';
@@ -66,7 +66,7 @@ function chainOf(
   if (!loudest) return null;
   const { amplifier, watts, arrangement } = drive;
   const direct = feed.device === 'direct';
-  const speakerLevel = direct && pairs.some((p) => !isLine(p, context));
+  const speakerLevel = direct && pairs.some((p) => !isLineLevel(p, context));
   const input = (speakerLevel ? amplifier?.speakerInput : amplifier?.lineInput) ?? null;
   return levelChain({
     output: loudest,
@@ -120,7 +120,7 @@ function inputLimit(
   context: PlanContext,
 ): number | null {
   if (!between) return null;
-  const line = pairs.every((p) => isLine(p, context));
+  const line = pairs.every((p) => isLineLevel(p, context));
   return (
     ((line ? between.lineInput : between.speakerInput) ?? between.speakerInput ?? between.lineInput)
       ?.maxVolts ?? null

@@ -1,12 +1,12 @@
 import { amplifierPoint } from '../../level/level-chain.ts';
-import { isLine } from '../facts/factory-outputs.ts';
+import { isLineLevel } from '../facts/factory-outputs.ts';
 import { formatVolts } from '../../quantity/volts.ts';
 import { LIBRARY, type FeedRule, remark } from './rule.ts';
 
 /** An amplifier that never gets enough volts never gives its power. */
 export const amplifierDriven: FeedRule = (context) => {
   const { feed, drive, name, sources, context: plan } = context;
-  const speakerLevel = feed.device === 'direct' && sources.some((s) => !isLine(s.pair, plan));
+  const speakerLevel = feed.device === 'direct' && sources.some((s) => !isLineLevel(s.pair, plan));
   const input = speakerLevel ? drive.amplifier?.speakerInput : drive.amplifier?.lineInput;
   const at = feed.chain && amplifierPoint(feed.chain);
   if (drive.amplifier && feed.device !== 'direct' && !drive.amplifier.lineInput)

@@ -1,4 +1,4 @@
-import { isLine } from '../facts/factory-outputs.ts';
+import { isLineLevel } from '../facts/factory-outputs.ts';
 import { type FeedRule, remark } from './rule.ts';
 
 /** What has to be set at an amplifier's inputs before power. */
@@ -7,7 +7,7 @@ export const amplifierInputs: FeedRule = (context) => {
   const stage = drive.amplifier?.amplifier;
   if (!stage) return [];
   const { name } = drive.amplifier!;
-  const speakerLevel = feed.device === 'direct' && sources.some((s) => !isLine(s.pair, plan));
+  const speakerLevel = feed.device === 'direct' && sources.some((s) => !isLineLevel(s.pair, plan));
   return [
     ...(stage.modeSwitch && speakerLevel
       ? [

@@ -16,6 +16,7 @@ import { deviceRoom } from './device-room.ts';
 import { factoryFeed } from './factory-feed.ts';
 import { factoryWirePower } from './factory-wire-power.ts';
 import { faderKept } from './fader-kept.ts';
+import { feedProcessed } from './feed-processed.ts';
 import { forbiddenCircuit } from './forbidden-circuit.ts';
 import { mainFuse } from './fuse.ts';
 import { groundPoint } from './ground-point.ts';
@@ -54,7 +55,7 @@ import { vehicleVolts } from './vehicle-volts.ts';
 import { volumeControl } from './volume-control.ts';
 import { volumeSteps } from './volume-steps.ts';
 import { warningSoundLost } from './warning-sound-lost.ts';
-import { wishKept } from './wish-kept.ts';
+import { wishAnswered, wishKept } from './wish-kept.ts';
 import { withinBudget } from './within-budget.ts';
 import { wooferHighs } from './woofer-highs.ts';
 
@@ -64,6 +65,7 @@ export const FEED_RULES: readonly FeedRule[] = [
   claimContradicted,
   cavitiesSettled,
   volumeControl,
+  feedProcessed,
   outputsInParallel,
   negativeGrounded,
   speakerIntoLine,
@@ -96,6 +98,7 @@ export const PLAN_RULES: readonly PlanRule[] = [
   warningSoundLost,
   requiredSoundUnknown,
   wishKept,
+  wishAnswered,
   sourceSilent,
   loadMissing,
   runAway,

@@ -1,11 +1,11 @@
-import { isLine } from '../facts/factory-outputs.ts';
+import { isLineLevel } from '../facts/factory-outputs.ts';
 import { type FeedRule, remark } from './rule.ts';
 
 /** A line output drives thousands of ohms: the resistors of a load module short it. */
 export const lineLoaded: FeedRule = (context) =>
   context.inserts.some((i) => i.insert.kind === 'load-module')
     ? context.sources
-        .filter((s) => isLine(s.pair, context.context))
+        .filter((s) => isLineLevel(s.pair, context.context))
         .map((s) =>
           remark(
             context,

@@ -1,7 +1,7 @@
 import { isUnused } from '../../model/finished-car.ts';
 import { subject } from '../../model/matter.ts';
 import { pairName } from '../../model/unit.ts';
-import { isLine, sensesLoad } from '../facts/factory-outputs.ts';
+import { drivesNoSpeaker, sensesLoad } from '../facts/factory-outputs.ts';
 import { LOAD_ENOUGH_OHM } from '../../load/load-resistor.ts';
 import { listWords } from '../../behaviour/finding.ts';
 import { planRemark, type PlanRule, test } from './rule.ts';
@@ -11,7 +11,7 @@ export const loadMissing: PlanRule = ({ feeds, finished, context }) => {
   const tapped = feeds.flatMap(({ feed, sources }) =>
     sources.filter((source, i) => {
       const load = feed.loads[i];
-      if (isLine(source.pair, context)) return false;
+      if (drivesNoSpeaker(source.pair, context)) return false;
       return (
         load.kind === 'none' || (load.kind === 'inputs' && (load.ohm === null || load.ohm > LOAD_ENOUGH_OHM))
       );

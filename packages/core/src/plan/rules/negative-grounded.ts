@@ -1,10 +1,10 @@
-import { isLine } from '../facts/factory-outputs.ts';
+import { isLineLevel } from '../facts/factory-outputs.ts';
 import { type FeedRule, remark } from './rule.ts';
 
 /** A bridge drives both conductors: its negative on ground or on a common shield is a short. */
 export const negativeGrounded: FeedRule = (context) => {
   const { feed, sources, between, drive, name, context: plan } = context;
-  const speakers = sources.filter((s) => !isLine(s.pair, plan));
+  const speakers = sources.filter((s) => !isLineLevel(s.pair, plan));
   if (speakers.length === 0) return [];
   const direct = feed.device === 'direct';
   const device = direct ? drive.amplifier : between;

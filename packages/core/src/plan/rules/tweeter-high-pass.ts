@@ -8,6 +8,16 @@ export const tweeterHighPass: FeedRule = (context) => {
   const { feed, target, name, setup } = context;
   const { highPass } = feed.crossover;
   if (highPass?.where !== 'missing') return [];
+  if (target.speaker.way === 'woofer' || target.speaker.way === 'full')
+    return [
+      remark(
+        context,
+        'bass-unfiltered',
+        'warning',
+        `${name}: nothing keeps the bass below ${formatFrequency(highPass.hz)} from a speaker that is to play from there.`,
+        { remedy: 'Set the high-pass of the amplifier or of a processor.', settle: LIBRARY },
+      ),
+    ];
   const bypassed = setup.factoryAmplifier === 'removed' || setup.factoryAmplifier === 'node';
   const kept = bypassed && target.speaker.state === 'kept';
   return [

@@ -44,7 +44,8 @@ export const volumeControl: FeedRule = (context) => {
         'volume-control',
         'assumption',
         `Whether the radio’s ${s.name.toLowerCase()} follows the volume is not tested. If it is fixed, it can’t be used this way.`,
-        { ...more, remedy: 'Record it at a low and a high step.' },
+        // Full level at every volume harms speakers and ears: nobody signs for that.
+        { ...more, acceptable: false, remedy: 'Record it at a low and a high step.' },
       ),
     ];
   });

@@ -1,5 +1,29 @@
 import type { KeepItem } from '../../model/brief.ts';
+import { subject } from '../../model/matter.ts';
 import { INTAKE, planRemark, type PlanRule } from './rule.ts';
+
+/** Moves a plan behind those that answer the wish. */
+export const WISH_UNANSWERED = 'wish-unanswered';
+
+/** What the owner asked for is what comes: an active front with a processor is not answered by converters. */
+export const wishAnswered: PlanRule = ({ plan, feeds, context }) => {
+  const { brief } = context.input;
+  const front = feeds.filter((f) => f.target.axle === 'front');
+  if (brief.shape !== 'active-front' || front.length === 0) return [];
+  if (front.every((f) => f.feed.device === 'processor')) return [];
+  return [
+    planRemark(
+      WISH_UNANSWERED,
+      'warning',
+      'The owner wants an active front with a processor; this way in has none.',
+      {
+        remedy: 'Take a way in through a processor.',
+        settle: INTAKE,
+        subjects: [subject({ what: plan.strategy })],
+      },
+    ),
+  ];
+};
 
 /** What the owner wants kept is kept. */
 export const wishKept: PlanRule = ({ plan, context }) => {

@@ -4,7 +4,7 @@ import { fromRadio, noRadioFeed } from './source-direct.ts';
 import type { Strategy } from './strategy.ts';
 
 /** Why the factory's speaker wires cannot be taken over; null when they can. */
-function noSpeakerWires({ input, speakerWires }: PlanContext): string | null {
+export function noSpeakerWires({ input, speakerWires }: PlanContext): string | null {
   const without = input.targets.find(
     (t) =>
       // Bass alone may get wire of its own; the factory often has none for it.

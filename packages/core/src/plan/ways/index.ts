@@ -5,14 +5,16 @@ import { direct } from './direct.ts';
 import { keepSpeaker } from './keep-speaker.ts';
 import { mixed } from './mixed.ts';
 import { oneChannel } from './one-channel.ts';
-import { processor } from './processor.ts';
-import { sourceDirect } from './source-direct.ts';
+import { lineDirect } from './line-direct.ts';
+import { bypassProcessor, processor, sourceProcessor } from './processor.ts';
+import { sourceDirect, sourceVolume } from './source-direct.ts';
 import type { Strategy } from './strategy.ts';
 import { subwooferOutput } from './subwoofer-output.ts';
 import { sum } from './sum.ts';
 
 /** Every way in that is tried, simplest first. */
 export const STRATEGIES: readonly Strategy[] = [
+  lineDirect,
   direct,
   subwooferOutput,
   convert,
@@ -24,7 +26,10 @@ export const STRATEGIES: readonly Strategy[] = [
   bypassNewWire,
   sourceDirect,
   mixed,
+  sourceVolume,
   processor,
+  sourceProcessor,
+  bypassProcessor,
   dataInterface,
 ];
 

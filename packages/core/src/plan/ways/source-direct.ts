@@ -1,7 +1,9 @@
 import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import type { PlanContext } from '../facts/context.ts';
+import { isLineLevel } from '../facts/factory-outputs.ts';
 import { oneOutputEach } from './convert.ts';
+import { takesSpeakerLevel } from './direct.ts';
 import type { Strategy } from './strategy.ts';
 import { usualOthers } from './usual-others.ts';
 
@@ -16,9 +18,11 @@ export function noRadioFeed(context: PlanContext): string | null {
   return null;
 }
 
-/** A side of a target from the radio's own output, straight into the line inputs. */
+/** A side of a target from the radio's own output: straight in where its level fits the amplifier's inputs, else converted. */
 export function fromRadio(target: Target, side: Feed['side'], context: PlanContext, by: string): Feed | null {
-  return oneOutputEach(target, side, context, context.radioFeeds, by, 'direct');
+  const fits =
+    takesSpeakerLevel(target, context) || context.radioFeeds.every((s) => isLineLevel(s.pair, context));
+  return oneOutputEach(target, side, context, context.radioFeeds, by, fits ? 'direct' : 'converter');
 }
 
 /** The radio's own output, before the factory amplifier has filtered it; that amplifier goes on driving the rest. */
@@ -29,6 +33,23 @@ export const sourceDirect: Strategy = {
   handicapDb: 0.9,
   refuses: noRadioFeed,
   feed: (target, side, context) => fromRadio(target, side, context, 'source-direct'),
+  others: usualOthers,
+  setup: { speakerWire: 'new' },
+};
+
+/** A fixed feed through a device with a volume control at the driver: full quality at every volume. */
+export const sourceVolume: Strategy = {
+  id: 'source-volume',
+  title: 'The radio’s fixed output, own volume control',
+  effort: 'Taps between radio and factory amplifier, a line driver with a volume control at the driver.',
+  handicapDb: 1.9,
+  refuses: (context) =>
+    noRadioFeed(context) ??
+    (context.radioFeeds.some((s) => s.pair.facts.feed === 'fixed')
+      ? null
+      : 'No output of the radio is fixed: the volume is the radio’s own.'),
+  feed: (target, side, context) =>
+    oneOutputEach(target, side, context, context.radioFeeds, 'source-volume', 'converter'),
   others: usualOthers,
   setup: { speakerWire: 'new' },
 };

@@ -1,6 +1,8 @@
 import { subject } from '../../model/matter.ts';
 import type { Proposal, Reason } from '../../model/plan.ts';
 import { formatFrequency } from '../../quantity/frequency.ts';
+import { processingOf, processingWords } from '../facts/processing.ts';
+import { WISH_UNANSWERED } from '../rules/wish-kept.ts';
 import type { FeedInContext } from '../rules/rule.ts';
 import type { Strategy } from '../ways/strategy.ts';
 
@@ -28,8 +30,11 @@ function describeFeed({ feed, sources, name, context }: FeedInContext): string {
   const [first] = sources;
   const own = first.pair.unitKind === 'radio' && context.hasAmplifier ? ' of the radio' : '';
   if (alone) {
+    const found = own ? processingOf(first, context.radioFeeds, feed.need) : null;
     const followed =
-      first.pair.facts.feed === 'follows' && own ? ', follows the volume and is not filtered yet' : '';
+      first.pair.facts.feed === 'follows' && own
+        ? `, follows the volume and is not filtered yet${found ? `, but ${processingWords(found)}` : ''}`
+        : '';
     const crossed = feed.taps[0].inverted
       ? ' Plus and minus are swapped at its tap, because it measured reversed against the other side.'
       : '';
@@ -71,8 +76,19 @@ export function reasonOfPlace(
   const broken = proposal.remarks.find((r) => r.severity === 'error');
   if (!proposal.covers) return because('band-left-empty', 'Leaves a part of a needed band empty.');
   if (broken) return because(broken.rule, `Not as it stands: ${broken.text}`, { subjects: broken.subjects });
+  const answers = (p: Proposal) => p.remarks.every((r) => r.rule !== WISH_UNANSWERED);
+  if (!answers(proposal)) {
+    const unanswered = proposal.remarks.find((r) => r.rule === WISH_UNANSWERED)!;
+    return because(WISH_UNANSWERED, unanswered.text, { subjects: unanswered.subjects });
+  }
   if (place === 0) {
-    const others = all.filter((p) => p.covers && p.remarks.every((r) => r.severity !== 'error')).length - 1;
+    const right = all.filter((p) => p.covers && p.remarks.every((r) => r.severity !== 'error'));
+    const others = right.length - 1;
+    if (right.some((p) => !answers(p)))
+      return because(
+        'first-asked-for',
+        'First because it is the simplest that does what the owner asked for, fills every needed band and breaks no rule.',
+      );
     return others === 0
       ? because(
           'first-alone',

@@ -1,0 +1,58 @@
+import { formatFrequency } from '../../quantity/frequency.ts';
+import { equalisationOf } from '../../behaviour/equalisation.ts';
+import type { Source } from './sources.ts';
+
+/** A factory equaliser within this is taken for none, dB. */
+const FLAT_DB = 3;
+/** An output later than its siblings by this is delayed for its place, s. */
+const DELAYED = 0.0004;
+
+/** What a factory system did to a signal beyond its filters. */
+export interface Processing {
+  /** the strongest of its equaliser; null: within what is called flat */
+  equalised: { hz: number; db: number } | null;
+  /** later than the first of the outputs that it was measured with, s; 0: not */
+  delay: number;
+}
+
+/** Within what an equaliser is looked for, Hz. */
+interface Band {
+  lowHz: number;
+  highHz: number;
+}
+
+/**
+ * What was done to an output beside filtering it: *not filtered* and *flat* are two things. An equaliser is what the
+ * fitted filters leave unexplained within a band; a delay is seen only between outputs that were recorded together.
+ *
+ * @param siblings outputs of the same unit, among them those that it was recorded with
+ * @param band default: all that its filters pass
+ * @returns null when nothing was found, or nothing was measured
+ */
+export function processingOf(source: Source, siblings: readonly Source[], band?: Band): Processing | null {
+  if (source.captureId === null) return null;
+  const found = equalisationOf(source.analysis);
+  let strongest: Processing['equalised'] = null;
+  found?.frequencyHz.forEach((hz, i) => {
+    const db = found.residualDb[i];
+    if (band && (hz < band.lowHz || hz > band.highHz)) return;
+    if (Math.abs(db) > Math.max(FLAT_DB, Math.abs(strongest?.db ?? 0))) strongest = { hz, db };
+  });
+  const group = siblings.filter((s) => s.group !== null && s.group === source.group);
+  const first = Math.min(source.arrival, ...group.map((s) => s.arrival));
+  const delay = source.arrival - first > DELAYED ? source.arrival - first : 0;
+  return strongest === null && delay === 0 ? null : { equalised: strongest, delay };
+}
+
+/** What was done to a feed beside filtering: `is equalised by +5 dB at 70 Hz and delayed by 1.2 ms`. */
+export function processingWords({ equalised, delay }: Processing): string {
+  const parts = [
+    ...(equalised
+      ? [
+          `equalised by ${equalised.db > 0 ? '+' : '−'}${Math.abs(equalised.db).toFixed(0)} dB at ${formatFrequency(equalised.hz)}`,
+        ]
+      : []),
+    ...(delay > 0 ? [`delayed by ${(1000 * delay).toFixed(1)} ms`] : []),
+  ];
+  return `is ${parts.join(' and ')}`;
+}
