@@ -95,6 +95,7 @@ export * from './load/voice-coils.ts';
 export * from './plan/compare/differences.ts';
 export * from './plan/facts/harness-facts.ts';
 export { isBass } from './plan/facts/bass.ts';
+export { mayFeed } from './plan/facts/may-feed.ts';
 export { searchOutputs } from './plan/facts/context.ts';
 export { REQUIRED_SOUNDS } from './plan/losses/losses.ts';
 export * from './model/sounds.ts';

@@ -60,7 +60,10 @@ const anyPair = (i: number): fc.Arbitrary<PlanPair> =>
       placeText: '',
       stage: 'unknown' as const,
       statedPolarity: 'unknown' as const,
-      capture: part === null ? null : { id: uuid(2, i), analysis: PARTS[part], phaseMeasured: false },
+      capture:
+        part === null
+          ? null
+          : { id: uuid(2, i), analysis: PARTS[part], phaseMeasured: false, volumeStep: 18 },
       volumeSteps: part === null ? [] : [18],
     }));
 

@@ -2,7 +2,7 @@ import { lazy, Suspense } from 'react';
 import { useSearchParams } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { RotateCcw } from 'lucide-react';
-import { captureInForce, type Feed, type JobView, pairName, type PairView } from '@ulpen/core';
+import { captureInForce, type Feed, type JobView, mayFeed, pairName, type PairView } from '@ulpen/core';
 import { ResponseStrip, OpenStrip } from '../../ui/BandStrip.tsx';
 import { DiffersTag } from '../../ui/MapDifferences.tsx';
 import { StandingTag } from '../../ui/StandingTag.tsx';
@@ -156,6 +156,11 @@ function allowed(job: JobView, feed: Feed): PairView[] {
   const pairs = job.units.flatMap((u) => u.pairs);
   const used = (p: PairView) => feed.taps.some((t) => t.pairId === p.id);
   return pairs
-    .filter((p) => used(p) || feed.side === 'mono' || p.side === feed.side)
-    .filter((p) => captureInForce(job, p)?.analysis.bandClass !== 'silent');
+    .map((pair) => ({ pair, analysis: captureInForce(job, pair)?.analysis }))
+    .filter(
+      ({ pair, analysis }) =>
+        used(pair) || mayFeed({ pair, highHz: analysis?.highHz ?? null }, feed.side, feed.need),
+    )
+    .filter(({ analysis }) => analysis?.bandClass !== 'silent')
+    .map(({ pair }) => pair);
 }

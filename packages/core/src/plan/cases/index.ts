@@ -1,11 +1,13 @@
+import { BASS } from './bass.ts';
 import type { JobCase } from './case.ts';
 import { DANGER } from './danger.ts';
 import { RADIO } from './radio.ts';
 import { SOURCES } from './sources.ts';
+import { SUMS } from './sums.ts';
 import { TURN_ON } from './turn-on.ts';
 
 export type { JobCase } from './case.ts';
 export { faultsAfter, faultsOf, inputOf } from './try-case.ts';
 
 /** Jobs with what an experienced installer decides on each. */
-export const JOB_CASES: readonly JobCase[] = [...DANGER, ...SOURCES, ...RADIO, ...TURN_ON];
+export const JOB_CASES: readonly JobCase[] = [...DANGER, ...SOURCES, ...RADIO, ...SUMS, ...BASS, ...TURN_ON];

@@ -29,6 +29,7 @@ const said = ({ proposals, refused }: Comparison): string =>
       ...p.remarks.flatMap((r) => [r.text, r.remedy ?? '']),
       ...p.reasons.map((r) => r.text),
       ...p.losses.map((l) => l.text),
+      ...p.feeds.map((f) => f.bass?.says ?? ''),
     ]),
     ...refused.map((r) => r.because),
   ].join('\n');

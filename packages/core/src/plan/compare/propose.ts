@@ -3,8 +3,8 @@ import { NO_CHANGES, type PlanChanges } from '../../model/plan-changes.ts';
 import type { PreferencesFields } from '../../model/shop.ts';
 import { contextOf } from '../facts/context.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
-import { reasonOfPlace, reasonOfStrategy } from '../words/reasons.ts';
-import { WISH_UNANSWERED } from '../rules/wish-kept.ts';
+import { reasonOfPlace, reasonOfStrategy, reasonOfVariants } from '../words/reasons.ts';
+import { inOrder, type Ranked } from './rank.ts';
 import { STRATEGIES, strategyOf } from '../ways/index.ts';
 import type { Strategy } from '../ways/strategy.ts';
 import { workOut } from '../work-out.ts';
@@ -23,23 +23,6 @@ export interface Comparison {
   /** how the order came about, in words */
   order: string;
 }
-
-/** Flatness beyond this makes a plan no worse to the ear than to the rules, dB. */
-const MOST_COUNTED_DB = 6;
-/** What an open assumption costs in the ranking, dB of flatness. */
-const ASSUMED_DB = 0.1;
-/** What an output costs of which nothing was measured: a measured way is the better bet, dB of flatness. */
-const UNMEASURED_DB = 2;
-/** Budget or hours exceeded, dB of flatness each. */
-const EXCEEDED_DB = 3;
-
-/** Each preference as what it adds to the ranking's cost: plain choices outside, arithmetic here alone. */
-const COST_OF: Record<PreferencesFields['first'], (p: Proposal, s: Strategy) => number> = {
-  'fewest-parts': (_, s) => s.handicapDb,
-  flattest: (_, s) => 0.2 * s.handicapDb,
-  'least-cutting': (p, s) => s.handicapDb + 0.5 * (p.figures?.cuts ?? 0),
-  'fewest-hours': (p, s) => 0.5 * s.handicapDb + 0.5 * (p.figures?.hours.from ?? 0),
-};
 
 const ORDER_WORDS: Record<PreferencesFields['first'], string> = {
   'fewest-parts': 'then the simpler one, unless a more expensive one is flatter by more than it costs',
@@ -71,58 +54,42 @@ export function comparePlans(input: PlanInput): Comparison {
     }
     return [{ strategy, proposal: workOut(strategy, context, NO_CHANGES) }];
   });
-  const errors = (p: Proposal) => p.remarks.filter((r) => r.severity === 'error').length;
-  const answers = (p: Proposal) => p.remarks.every((r) => r.rule !== WISH_UNANSWERED);
-  const cost = ({ strategy, proposal }: (typeof worked)[number]) => {
-    const count = (test: (r: Proposal['remarks'][number]) => boolean) => proposal.remarks.filter(test).length;
-    return (
-      Math.min(MOST_COUNTED_DB, proposal.withinDb) +
-      COST_OF[first](proposal, strategy) +
-      ASSUMED_DB * count((r) => r.severity === 'assumption') +
-      UNMEASURED_DB * count((r) => r.rule === 'band-assumed') +
-      EXCEEDED_DB * count((r) => r.rule === 'within-budget' || r.rule === 'within-hours')
-    );
-  };
-  // What comes as data was never measured here: it does not stand before outputs that can be used as they are.
-  const analogue = worked.some(
-    ({ proposal: p }) => !isData(p) && errors(p) === 0 && p.covers && p.withinDb <= MOST_COUNTED_DB,
-  );
-  const ranked = worked.sort(
-    (a, b) =>
-      errors(a.proposal) - errors(b.proposal) ||
-      Number(b.proposal.covers) - Number(a.proposal.covers) ||
-      Number(answers(b.proposal)) - Number(answers(a.proposal)) ||
-      (analogue ? Number(isData(a.proposal)) - Number(isData(b.proposal)) : 0) ||
-      cost(a) - cost(b),
-  );
-  const seen = new Set<string>();
-  const shown = ranked.filter(({ proposal }) => {
-    const { setup, feeds } = proposal;
-    const wiring = JSON.stringify([
-      feeds.map((f) => [f.targetId, f.side, f.device, f.taps, f.loads.map((l) => l.kind)]),
-      setup?.factoryAmplifier,
-      feeds.some((f) =>
-        f.taps.some((t) => input.pairs.find((p) => p.id === t.pairId)?.unitKind === 'radio'),
-      ) && setup?.speakerWire,
-    ]);
-    if (seen.has(wiring)) return false;
-    seen.add(wiring);
-    return true;
-  });
+  const ranked = inOrder(worked, context);
+  const shown = onceEach(ranked, input);
   const all = shown.map((s) => s.proposal);
   return {
     refused,
     order,
-    proposals: shown.map(({ strategy, proposal }, i) => ({
+    proposals: shown.map(({ strategy, proposal, variants }, i) => ({
       ...proposal,
-      reasons: [reasonOfPlace(proposal, strategy, i, all), ...proposal.reasons],
+      reasons: [
+        reasonOfPlace(proposal, strategy, i, all),
+        ...(variants.length > 0 ? [reasonOfVariants(variants)] : []),
+        ...proposal.reasons,
+      ],
     })),
   };
 }
 
-const isData = ({ device }: Proposal) => device === 'data-interface';
-
 const COMPARED = 'What is only assumed, and what goes over budget or hours, moves a plan down.';
+
+/** Ways that come to the same wiring are one plan, with what else it may be called. */
+function onceEach(ranked: readonly Ranked[], { pairs }: PlanInput): (Ranked & { variants: Strategy[] })[] {
+  const shown = new Map<string, Ranked & { variants: Strategy[] }>();
+  const ofRadio = (pairId: string) => pairs.find((p) => p.id === pairId)?.unitKind === 'radio';
+  for (const { strategy, proposal } of ranked) {
+    const { setup, feeds } = proposal;
+    const wiring = JSON.stringify([
+      feeds.map((f) => [f.targetId, f.side, f.device, f.taps, f.loads.map((l) => l.kind)]),
+      setup?.factoryAmplifier,
+      feeds.some((f) => f.taps.some((t) => ofRadio(t.pairId))) && setup?.speakerWire,
+    ]);
+    const known = shown.get(wiring);
+    if (known) known.variants.push(strategy);
+    else shown.set(wiring, { strategy, proposal, variants: [] });
+  }
+  return [...shown.values()];
+}
 
 /** The plans of {@link comparePlans} alone. */
 export function proposePlans(input: PlanInput): Proposal[] {

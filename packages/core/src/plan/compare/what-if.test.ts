@@ -8,7 +8,7 @@ const { target } = madeFeed();
 const radio = madePair({ id: 'r1', unitKind: 'radio', facts: { feed: 'fixed' } });
 const measured = madePair({
   facts: { load: 'suspected', sounds: [{ sound: 'chimes' }] as never },
-  capture: { id: 'c1', analysis: madeSource().analysis, phaseMeasured: true },
+  capture: { id: 'c1', analysis: madeSource().analysis, phaseMeasured: true, volumeStep: 18 },
 });
 const input = planInput({
   pairs: [radio, measured],

@@ -3,6 +3,7 @@ import type { FinishedCar, FinishedDevice } from '../../model/finished-car.ts';
 import type { Equipment } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import { formatVolts } from '../../quantity/volts.ts';
+import { restoresEnough } from '../facts/withdrawn-bass.ts';
 import type { DeviceNeed, FoundBetween } from '../finished/between.ts';
 
 /** What a device must do, or does, in words for somebody who has to find one. */
@@ -14,7 +15,7 @@ export function deviceWords(need: DeviceNeed, between: LibraryDevice | null): st
     `takes up to ${formatVolts(need.volts)}${need.speakerLevel ? ' at speaker level' : ''}`,
     ...(need.sums ? ['joins inputs, a trim on each'] : []),
     ...(need.volumeControl ? ['a volume control of its own'] : []),
-    ...(need.restoreDb > 0 && (between === null || between.bassRestoreDb >= need.restoreDb)
+    ...(need.restoreDb > 0 && (between === null || restoresEnough(between.bassRestoreDb, need.restoreDb))
       ? [`gives back up to ${need.restoreDb.toFixed(0)} dB of bass`]
       : []),
   ];

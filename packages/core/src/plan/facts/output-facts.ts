@@ -24,6 +24,8 @@ export interface OutputFacts {
     worstDb: number;
     /** the highest step that was looked at */
     upTo: number | null;
+    /** change of each octave from 31.5 to 250 Hz against the lowest step, dB; null: it is not there */
+    lost: { step: number; db: (number | null)[] }[];
   };
   load: LoadKind;
   /** the most volts that were read without a load while it was not steady; null: none were */
@@ -40,7 +42,7 @@ export const NO_FACTS: OutputFacts = {
   voltsAtSteps: [],
   cleanVolts: null,
   cleanStep: null,
-  bass: { verdict: 'unfinished', keptTo: null, worstDb: 0, upTo: null },
+  bass: { verdict: 'unfinished', keptTo: null, worstDb: 0, upTo: null, lost: [] },
   load: 'unfinished',
   runAwayVolts: null,
   engine: 'unfinished',
@@ -67,6 +69,7 @@ export function factsOfPair(behaviour: PairBehaviour): OutputFacts {
       keptTo: bass.begins?.after ?? null,
       worstDb: bass.worst?.db ?? 0,
       upTo: bass.steps.at(-1)?.step ?? null,
+      lost: bass.steps,
     },
     load: behaviour.load.verdict,
     runAwayVolts: behaviour.runAwayVolts,

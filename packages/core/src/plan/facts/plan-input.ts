@@ -20,7 +20,13 @@ export interface PlanPair extends Omit<Pair, 'ends'> {
   unitKind: Unit['kind'];
   unitName: string;
   /** the capture in force; null: nothing measured */
-  capture: { id: string; analysis: ResponseAnalysis; phaseMeasured: boolean } | null;
+  capture: {
+    id: string;
+    analysis: ResponseAnalysis;
+    phaseMeasured: boolean;
+    /** null: not noted */
+    volumeStep: number | null;
+  } | null;
   /** volume steps at which it was measured */
   volumeSteps: number[];
   facts: OutputFacts;

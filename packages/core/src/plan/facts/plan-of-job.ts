@@ -34,6 +34,7 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
           id: capture.id,
           analysis: capture.analysis,
           phaseMeasured: capture.phaseReference === 'source',
+          volumeStep: capture.volumeStep,
         },
         volumeSteps: live.flatMap((c) => (c.volumeStep === null ? [] : [c.volumeStep])),
         facts: factsOfPair(behaviour.get(pair.id)!),

@@ -77,14 +77,6 @@ export function phasesAgree(sources: readonly Source[]): boolean {
   );
 }
 
-/**
- * Outputs that may feed one side of a target. Left never joins right unless the target is mono, and what is already a
- * mix of both (centre, mono) never feeds a stereo side.
- */
-export function sourcesFor(sources: readonly Source[], side: 'left' | 'right' | 'mono'): Source[] {
-  return side === 'mono' ? [...sources] : sources.filter((s) => s.pair.side === side);
-}
-
 /** Its counterpart of the other side, measured: makers seldom treat the two apart. Taken over as an assumption. */
 function twinOf(pair: PlanPair, pairs: readonly PlanPair[]): ResponseAnalysis | null {
   if (pair.side !== 'left' && pair.side !== 'right') return null;

@@ -44,12 +44,13 @@ describe('the device between', () => {
     expect(picked({ volumeControl: true }, [between('a')])).toBe(null);
     expect(picked({ volumeControl: true }, [between('a', { volumeControl: true })])).toBe('a');
   });
-  it('that restores bass or is a load is worth one and a half classes more', () => {
+  it('that gives missing bass back is worth any price, one that is a load one and a half classes more', () => {
     const plain = between('plain', { priceClass: 1 });
     const restores = (priceClass: number) => between('restores', { priceClass, bassRestoreDb: 8 });
     expect(picked({ restoreDb: 8 }, [plain, restores(2)])).toBe('restores');
-    expect(picked({ restoreDb: 8 }, [plain, restores(3)])).toBe('plain');
-    expect(picked({ restoreDb: 9 }, [plain, restores(2)])).toBe('plain');
+    expect(picked({ restoreDb: 8 }, [plain, restores(4)])).toBe('restores');
+    expect(picked({ restoreDb: 9.6 }, [plain, restores(2)])).toBe('plain');
+    expect(picked({ restoreDb: 0 }, [plain, restores(2)])).toBe('plain');
     const loads = (ohm: number, priceClass = 2) =>
       between('loads', { priceClass, speakerInput: { ...input, ohm } });
     expect(picked({ load: true }, [plain, loads(100)])).toBe('loads');

@@ -1,4 +1,5 @@
 import { entryOf } from '../../library/entry-of.ts';
+import { restoresEnough } from '../facts/withdrawn-bass.ts';
 import type { DeviceKind, LibraryDevice } from '../../model/device.ts';
 import type { ChosenModel } from '../../model/insert.ts';
 import type { Feed } from '../../model/plan.ts';
@@ -59,7 +60,7 @@ export function devicesBetween(
     const fitting = devices.filter((d) => d.kind === need.kind && fits(d, need));
     const cost = (d: LibraryDevice) =>
       d.priceClass * countFor(d, need) +
-      (d.bassRestoreDb < need.restoreDb ? 1.5 : 0) +
+      (need.restoreDb > 0 && !restoresEnough(d.bassRestoreDb, need.restoreDb) ? BASS_MISSING : 0) +
       (need.load && !isLoad(d) ? 1.5 : 0);
     const same = devices.filter((d) => d.kind === need.kind);
     const chosen = insisted.flatMap((model) => entryOf(model, same) ?? [])[0];
@@ -87,6 +88,9 @@ export function devicesBetween(
     );
   return together.every((b) => b.between !== null) ? together : apart();
 }
+
+/** What a device is worth that gives back bass which would be missing, price classes. */
+const BASS_MISSING = 4;
 
 const countFor = (d: LibraryDevice, need: DeviceNeed) =>
   Math.max(

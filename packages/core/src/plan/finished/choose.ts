@@ -5,6 +5,7 @@ import { mindsWithdrawnBass } from '../facts/bass.ts';
 import type { PlanContext } from '../facts/context.ts';
 import { isLineLevel, replaces, sensesLoad, voltsAt } from '../facts/factory-outputs.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
+import { missingBass } from '../facts/withdrawn-bass.ts';
 import { type DeviceNeed, devicesBetween, type FoundBetween, kindOf } from './between.ts';
 import { type Drive, drivesOf } from './drives.ts';
 import type { DeviceChoice } from './wires.ts';
@@ -67,9 +68,6 @@ function needOfFeeds(
   const pairsOf = (feeds: readonly Feed[]): PlanPair[] =>
     feeds.flatMap((f) => f.taps.map((t) => pairs.find((p) => p.id === t.pairId)!));
   const tapped = pairsOf(own);
-  const withdrawn = pairsOf(own.filter(mindsWithdrawnBass)).filter(
-    (p) => p.facts.bass.verdict === 'withdrawn',
-  );
   return {
     kind: kindOf(device)!,
     inputs: new Set(tapped.map((p) => p.id)).size,
@@ -84,6 +82,11 @@ function needOfFeeds(
       const target = targets.find((t) => t.id === f.targetId)!;
       return pairsOf([f]).some((p) => sensesLoad(p, context) && replaces(target, p, context));
     }),
-    restoreDb: Math.max(0, ...withdrawn.map((p) => -p.facts.bass.worstDb)),
+    restoreDb: Math.max(
+      0,
+      ...own
+        .filter(mindsWithdrawnBass)
+        .flatMap((f) => pairsOf([f]).map((p) => missingBass(p, loudestStep, f.need))),
+    ),
   };
 }

@@ -8,9 +8,11 @@ import type { PlanContext } from '../facts/context.ts';
 import { isLineLevel } from '../facts/factory-outputs.ts';
 import type { OutputVolts } from '../facts/output-facts.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
+import { judgeFlatness } from '../../summing/flatness.ts';
 import { levelOf, sumResponses } from '../../summing/network.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
 import type { Drive } from '../finished/drives.ts';
+import { bassChange, missingBass, restored, restoresEnough } from '../facts/withdrawn-bass.ts';
 import { entriesOf, type PlacedInsert } from '../finished/inserts.ts';
 
 /** What stands around a feed. */
@@ -31,8 +33,10 @@ export function completeFeed(feed: Feed, around: FeedSurroundings): Feed {
   const outputs = feed.taps.map((t) => car.outputs.find((o) => o.pairId === t.pairId)!);
   const direct = feed.device === 'direct';
   const { speaker } = target;
+  const boxes = [...(direct ? [] : [between]), ...entriesOf(inserts)];
   return {
     ...feed,
+    ...atStep(feed, pairs, loudestStep, boxes),
     loads: outputs.map(({ load, loadOhm, drives }) => ({
       kind: load,
       ohm: loadOhm,
@@ -48,7 +52,7 @@ export function completeFeed(feed: Feed, around: FeedSurroundings): Feed {
             bridged: drive.bridged,
           }
         : null,
-    bass: bassOf(feed, pairs, loudestStep, [...(direct ? [] : [between]), ...entriesOf(inserts)]),
+    bass: bassOf(feed, pairs, loudestStep, boxes),
     latencyMs: direct ? 0 : (between?.latencyMs ?? 0),
   };
 }
@@ -127,6 +131,26 @@ function inputLimit(
   );
 }
 
+/** The predicted band at the agreed step: without the bass that is withdrawn there, with what a box gives back of it. */
+function atStep(
+  feed: Feed,
+  pairs: readonly PlanPair[],
+  step: number,
+  boxes: readonly (LibraryDevice | null)[],
+): Partial<Feed> {
+  if (!mindsWithdrawnBass(feed)) return {};
+  const restoreDb = Math.max(0, ...boxes.map((b) => b?.bassRestoreDb ?? 0));
+  // Of outputs that are joined, the one that loses most is taken for all: no promise that would not be kept.
+  const changes = pairs.map((pair) => bassChange(pair, step)).filter((c) => c !== null);
+  if (changes.length === 0) return {};
+  const worst = SUM_GRID_HZ.map((_, i) => Math.min(...changes.map((c) => c[i])));
+  const change = restored(worst, restoreDb);
+  if (change.every((db) => Math.abs(db) < 0.05)) return {};
+  const levelDb = feed.levelDb.map((l, i) => Math.round(100 * (l + change[i])) / 100);
+  const { covers, withinDb, missing } = judgeFlatness(levelDb, feed.need);
+  return { levelDb, covers, withinDb, missing };
+}
+
 function bassOf(
   feed: Feed,
   pairs: readonly PlanPair[],
@@ -140,7 +164,9 @@ function bassOf(
   if (!withdrawn) return null;
   const { keptTo, worstDb, upTo } = withdrawn.facts.bass;
   const lostDb = -worstDb;
-  const restorer = boxes.find((b) => (b?.bassRestoreDb ?? 0) >= lostDb);
+  // Below the step where it begins nothing is missing yet; a box that is there gives it back further up all the same.
+  const missingDb = missingBass(withdrawn, step > keptTo! ? step : (upTo ?? step), feed.need);
+  const restorer = boxes.find((b) => restoresEnough(b?.bassRestoreDb ?? 0, missingDb));
   const from = `Bass is cut above step ${keptTo}, by ${lostDb.toFixed(0)} dB at step ${upTo}.`;
   const remedy = restorer ? 'restore' : step <= keptTo! ? 'stay-below' : 'none';
   const says = {

@@ -1,10 +1,13 @@
+import { isMonoBass } from '../facts/may-feed.ts';
 import { type FeedRule, remark } from './rule.ts';
 
 /** Left never joins right, nor a mix of both, in a stereo target. */
 export const sidesJoined: FeedRule = (context) => {
   const { feed, sources, name } = context;
   if (feed.side === 'mono') return [];
-  const other = sources.find((s) => s.pair.side !== feed.side);
+  const other = sources.find(
+    ({ pair, analysis }) => pair.side !== feed.side && !isMonoBass({ pair, highHz: analysis.highHz }),
+  );
   return other
     ? [
         remark(

@@ -60,6 +60,14 @@ export const reasonOfStrategy = ({ id, effort }: Strategy): Reason => ({
   figures: [],
 });
 
+/** Other ways in that come to the very same wiring. */
+export const reasonOfVariants = (others: readonly Strategy[]): Reason => ({
+  rule: 'the-same-by',
+  text: `Comes to the same as: ${others.map((s) => s.title).join('; ')}.`,
+  subjects: others.map(({ id }) => subject({ what: id })),
+  figures: [],
+});
+
 /** Why a proposal stands where it stands in the ranking. */
 export function reasonOfPlace(
   proposal: Proposal,
@@ -81,6 +89,11 @@ export function reasonOfPlace(
     const unanswered = proposal.remarks.find((r) => r.rule === WISH_UNANSWERED)!;
     return because(WISH_UNANSWERED, unanswered.text, { subjects: unanswered.subjects });
   }
+  if (place === 0 && proposal.device === 'data-interface')
+    return because(
+      'by-data-first',
+      'First because the outputs that are there are missing, heavily equalised or late; what comes as data is neither, though none of it is measured here.',
+    );
   if (place === 0) {
     const right = all.filter((p) => p.covers && p.remarks.every((r) => r.severity !== 'error'));
     const others = right.length - 1;

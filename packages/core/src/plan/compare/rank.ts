@@ -1,0 +1,84 @@
+import type { Proposal } from '../../model/plan.ts';
+import type { PreferencesFields } from '../../model/shop.ts';
+import type { PlanContext } from '../facts/context.ts';
+import { processingOf } from '../facts/processing.ts';
+import { WISH_UNANSWERED } from '../rules/wish-kept.ts';
+import type { Strategy } from '../ways/strategy.ts';
+
+/** Flatness beyond this makes a plan no worse to the ear than to the rules, dB. */
+const MOST_COUNTED_DB = 6;
+/** What an open assumption costs in the ranking, dB of flatness. */
+const ASSUMED_DB = 0.1;
+/** What an output costs of which nothing was measured: a measured way is the better bet, dB of flatness. */
+const UNMEASURED_DB = 2;
+/** Budget or hours exceeded, dB of flatness each. */
+const EXCEEDED_DB = 3;
+
+/** Each preference as what it adds to the ranking's cost: plain choices outside, arithmetic here alone. */
+const COST_OF: Record<PreferencesFields['first'], (p: Proposal, s: Strategy) => number> = {
+  'fewest-parts': (_, s) => s.handicapDb,
+  flattest: (_, s) => 0.2 * s.handicapDb,
+  'least-cutting': (p, s) => s.handicapDb + 0.5 * (p.figures?.cuts ?? 0),
+  'fewest-hours': (p, s) => 0.5 * s.handicapDb + 0.5 * (p.figures?.hours.from ?? 0),
+};
+/** Bass that is missing at the agreed step: whatever gives it back at less effort comes before, dB of flatness. */
+const BASS_MISSING_DB = 8;
+/** Outputs that are equalised by more than this, or later than this, are no better bet than data, dB and s. */
+const HEAVILY = { db: 6, delay: 0.004 };
+
+/** A way in with what it comes to. */
+export interface Ranked {
+  strategy: Strategy;
+  proposal: Proposal;
+}
+
+const errors = (p: Proposal) => p.remarks.filter((r) => r.severity === 'error').length;
+const answers = (p: Proposal) => p.remarks.every((r) => r.rule !== WISH_UNANSWERED);
+
+export const isData = ({ device }: Pick<Proposal, 'device'>): boolean => device === 'data-interface';
+
+/** Best first. */
+export function inOrder(worked: readonly Ranked[], context: PlanContext): Ranked[] {
+  // What comes as data was never measured here: it does not stand before outputs that can be used as they are.
+  const analogue = worked.some(({ proposal }) => isUsable(proposal, context));
+  const cost = costBy(context.input.preferences.first);
+  return [...worked].sort(
+    (a, b) =>
+      errors(a.proposal) - errors(b.proposal) ||
+      Number(b.proposal.covers) - Number(a.proposal.covers) ||
+      Number(answers(b.proposal)) - Number(answers(a.proposal)) ||
+      (analogue ? Number(isData(a.proposal)) - Number(isData(b.proposal)) : 0) ||
+      cost(a) - cost(b),
+  );
+}
+
+/** Outputs that do the job as they are: without a broken rule, and not worked over by the factory system. */
+export function isUsable(proposal: Proposal, context: PlanContext): boolean {
+  const { device, covers, withinDb, feeds } = proposal;
+  if (isData({ device }) || errors(proposal) > 0 || !covers || withinDb > MOST_COUNTED_DB) return false;
+  return feeds.every((feed) =>
+    feed.taps.every(({ pairId }) => {
+      const source = context.sources.find((s) => s.pair.id === pairId)!;
+      const siblings = context.sources.filter((s) => s.pair.unitId === source.pair.unitId);
+      const found = processingOf(source, siblings, feed.need);
+      return (
+        found === null || (Math.abs(found.equalised?.db ?? 0) <= HEAVILY.db && found.delay <= HEAVILY.delay)
+      );
+    }),
+  );
+}
+
+/** dB of flatness that a way in stands for, with what it costs beside it. */
+function costBy(first: PreferencesFields['first']): (ranked: Ranked) => number {
+  return ({ strategy, proposal }) => {
+    const count = (test: (r: Proposal['remarks'][number]) => boolean) => proposal.remarks.filter(test).length;
+    return (
+      Math.min(MOST_COUNTED_DB, proposal.withinDb) +
+      COST_OF[first](proposal, strategy) +
+      ASSUMED_DB * count((r) => r.severity === 'assumption') +
+      UNMEASURED_DB * count((r) => r.rule === 'band-assumed') +
+      EXCEEDED_DB * count((r) => r.rule === 'within-budget' || r.rule === 'within-hours') +
+      (proposal.feeds.some((f) => f.bass?.remedy === 'none') ? BASS_MISSING_DB : 0)
+    );
+  };
+}
