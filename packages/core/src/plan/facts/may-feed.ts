@@ -3,8 +3,8 @@ import type { Feed } from '../../model/plan.ts';
 import type { Pair } from '../../model/unit.ts';
 import { playsOnlyBass } from './bass.ts';
 
-/** Below this nobody hears from where bass comes: mono bass is right in both sides, Hz. */
-const UNPLACED_BELOW_HZ = 120;
+/** A channel that begins below this plays bass that nobody hears the place of; mono bass is right in both sides, Hz. */
+const DEEP_HZ = 80;
 /** A factory subwoofer's output that still carries something here is no mono bass any more, Hz. */
 const MONO_BASS_ENDS_HZ = 180;
 
@@ -26,6 +26,6 @@ export const isMonoBass = ({ pair, highHz }: FeedingOutput): boolean =>
  */
 export function mayFeed(output: FeedingOutput, side: Feed['side'], need: Feed['need']): boolean {
   const bass = output.pair.way === 'subwoofer';
-  if (side === 'mono') return !bass || playsOnlyBass(need) || need.lowHz < UNPLACED_BELOW_HZ / 2;
-  return output.pair.side === side || (isMonoBass(output) && need.lowHz < UNPLACED_BELOW_HZ);
+  if (side === 'mono') return !bass || playsOnlyBass(need) || need.lowHz < DEEP_HZ / 2;
+  return output.pair.side === side || (isMonoBass(output) && need.lowHz < DEEP_HZ);
 }
