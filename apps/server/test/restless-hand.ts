@@ -293,6 +293,7 @@ export class RestlessHand {
       feeds: this.random() < 0.3 ? [byHand] : [],
       loads: this.random() < 0.3 ? [{ pairId, load: 'speaker' }] : [],
       boxes: [],
+      coils: [],
       inserts: [],
     };
   }

@@ -116,7 +116,7 @@ export { STRATEGY_IDS } from './plan/ways/index.ts';
 export * from './plan/compare/what-if.ts';
 export * from './plan/facts/wish-conflicts.ts';
 export * from './quantity/volts.ts';
-export { CABLE_SIZES } from './supply/cable.ts';
+export { ampacity, AMPACITY_BASIS, CABLE_SIZES } from './supply/cable.ts';
 export { FUSE_SIZES } from './supply/fuse.ts';
 export * from './summing/equaliser.ts';
 export { chooseOutputs } from './summing/choose.ts';

@@ -247,6 +247,7 @@ export function changesOf({ feed, setup, load, insert }: Hand, { pairs, targets 
       ? [{ targetId: target.id, side, taps: once, ...(feed.device && { device: feed.device }) }]
       : [],
     loads: load ? [{ pairId: pairAt(load.pair), load: load.load }] : [],
+    coils: [],
     boxes: [],
     inserts: insert.map(({ target: n, known, ...what }) => {
       const names = demoLibrary().filter((d) => d.kind === what.kind);

@@ -4,7 +4,7 @@ import type { DeviceFields, LibraryDevice } from '../src/model/device.ts';
 import { deviceFieldsSchema } from '../src/model/device.ts';
 import { START_INTAKE } from '../src/model/intake.ts';
 import type { Equipment, Feed, Figures, Loss, Remark, Severity, Trigger } from '../src/model/plan.ts';
-import type { PlanChanges, Tap } from '../src/model/plan-changes.ts';
+import { NO_CHANGES, type PlanChanges, type Tap } from '../src/model/plan-changes.ts';
 import type { Setup } from '../src/model/setup.ts';
 import { type Speaker, type Target, USUAL_SPEAKER } from '../src/model/target.ts';
 import { pairName } from '../src/model/unit.ts';
@@ -110,7 +110,7 @@ export function madeDrive(
   const { ohm = 4, ...rest } = part;
   return {
     amplifier,
-    arrangement: { name: 'one coil', network: 'coil', ohm, coils: 1 },
+    arrangement: { name: 'one coil', network: 'coil', ohm, coils: 1, ifOneFails: '' },
     bridged: false,
     watts: amplifier ? 50 : null,
     channels: 1,
@@ -126,6 +126,7 @@ export const SETUP: Setup = {
   microphones: 'kept',
   cancelling: 'absent',
   loudestStep: 20,
+  overlap: '5',
   turnOn: {
     ...{ by: 'accessory', relay: false, place: '', delaySeconds: 2 },
     ...{ asleep: 'dead', restart: 'steady', load: 'holds', amps: 5 },
@@ -256,7 +257,7 @@ export function madeChain(
     })),
     firstToClip: 0,
     deviceGainDb: 0,
-    gain: { toneDb: 0, overlapDb: 0, volts: 14, watts: 50, ohm: 4, step: 20 },
+    gain: { toneDb: 0, overlapDb: 0, plainVolts: null, volts: 14, watts: 50, ohm: 4, step: 20 },
     passive: { would: false, says: '' },
   };
 }
@@ -314,7 +315,7 @@ export function madePlan(made: MadePlan = {}): PlanInContext {
     withinDb: 1,
     feeds: feeds.map((f) => f.feed),
     setup: setupWith(made.setup),
-    changes: { setup: {}, feeds: [], loads, boxes: [], inserts: [] },
+    changes: { ...NO_CHANGES, loads },
     equipment,
     losses,
     duties: [],

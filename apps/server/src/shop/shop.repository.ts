@@ -7,7 +7,9 @@ import { ProblemError } from '../problems/problem-error.ts';
 export class ShopRepository {
   async preferences(db: Knex): Promise<Preferences> {
     const row = await db('preferences').first();
-    return row ? { ...row.choices, version: row.version } : { ...START_PREFERENCES, version: 1 };
+    return row
+      ? { ...START_PREFERENCES, ...row.choices, version: row.version }
+      : { ...START_PREFERENCES, version: 1 };
   }
 
   async change(db: Knex, version: number, fields: PreferencesFields): Promise<Preferences> {

@@ -49,6 +49,11 @@ export const PREFERENCE_WORDS: {
     why: 'Default: the factory’s, up to about 100 W. New wire has to pass every door boot.',
     options: settingChoices('speakerWire'),
   },
+  overlap: {
+    label: 'Gain overlap',
+    why: 'Default: 5 dB. Without overlap only a full-scale tone reaches full power. With 5 or 10 dB music that is recorded lower reaches it too, and a full-scale tone clips.',
+    options: settingChoices('overlap'),
+  },
 };
 
 export const PRICE_WORD = ['', 'low', 'middle', 'high', 'very high'] as const;

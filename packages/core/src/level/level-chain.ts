@@ -3,9 +3,8 @@ import type { Standing } from '../model/words.ts';
 import { formatVolts, voltsFor } from '../quantity/volts.ts';
 import { gainVolts } from './gain-setting.ts';
 
-/** Gains are set with a tone this far down, and this much overlap for music: settings of ours. */
+/** Gains are set with a tone this far down: the level of our own tracks. */
 export const TONE_DB = -10;
-export const OVERLAP_DB = 5;
 /** Left below every limit when the device's gain is chosen, dB. */
 const SPARE_DB = 1;
 
@@ -45,6 +44,8 @@ export interface ChainInput {
   watts: number | null;
   ohm: number;
   step: number;
+  /** how far the gain goes beyond a full-scale tone, dB */
+  overlapDb: number;
   /** the band begins here, Hz */
   lowHz: number;
   taps: number;
@@ -110,8 +111,9 @@ export function levelChain(input: ChainInput): LevelChain {
     deviceGainDb,
     gain: {
       toneDb: TONE_DB,
-      overlapDb: OVERLAP_DB,
-      volts: gainVolts({ watts, ohm, toneDb: TONE_DB, overlapDb: OVERLAP_DB }),
+      overlapDb: input.overlapDb,
+      plainVolts: gainVolts({ watts, ohm, toneDb: TONE_DB, overlapDb: 0 }),
+      volts: gainVolts({ watts, ohm, toneDb: TONE_DB, overlapDb: input.overlapDb }),
       watts,
       ohm,
       step: input.step,

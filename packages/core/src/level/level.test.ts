@@ -34,6 +34,7 @@ const chain = (part: Partial<ChainInput> = {}) =>
     watts: 50,
     ohm: 4,
     step: 22,
+    overlapDb: 5,
     lowHz: 60,
     taps: 1,
     ...part,
@@ -133,8 +134,12 @@ describe('levelChain', () => {
   });
   it('the gain is set by the tone and the overlap that it says', () => {
     const { gain } = chain({ watts: 80, amplifier: { input: null, watts: 100, ohm: 4 } });
-    expect(gain).toEqual({ toneDb: -10, overlapDb: 5, volts: gain.volts, watts: 80, ohm: 4, step: 22 });
-    expect(gain.volts).toBeCloseTo(Math.sqrt(320) * 10 ** (-5 / 20), 9);
+    const { volts, plainVolts } = gain;
+    expect(gain).toEqual({ toneDb: -10, overlapDb: 5, plainVolts, volts, watts: 80, ohm: 4, step: 22 });
+    expect(volts).toBeCloseTo(Math.sqrt(320) * 10 ** (-5 / 20), 9);
+    // Without overlap a full-scale tone just reaches the watts.
+    expect(plainVolts! * 10 ** (10 / 20)).toBeCloseTo(Math.sqrt(320), 9);
+    expect(chain({ overlapDb: 0 }).gain.volts).toBe(chain({ overlapDb: 10 }).gain.plainVolts);
   });
   it('of two that clip together the first in the chain is named', () => {
     const { firstToClip } = chain({

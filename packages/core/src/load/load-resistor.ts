@@ -18,6 +18,9 @@ const DERATED = 0.64;
 const TWICE = 2;
 const RATINGS = [1, 2, 5, 10, 25, 50, 100, 200, 300];
 
+/** What a resistor of a rating stands for good in the place of a speaker, W. */
+export const standsWatts = (ratedWatts: number): number => (ratedWatts * DERATED) / TWICE;
+
 /**
  * A resistor in the place of a factory speaker. Tests use sines, so it is rated for one at the clean maximum.
  *
@@ -39,6 +42,10 @@ export function loadResistor(
     ohm,
     watts,
     ratedWatts,
-    says: `${ohm.toFixed(0)} Ω, ${why}. A sine makes ${watts.toFixed(1)} W in it: buy ${ratedWatts} W and screw it to metal.`,
+    says: `${ohm.toFixed(0)} Ω, ${why}. A sine makes ${watts.toFixed(1)} W in it: ${
+      ratedWatts >= need
+        ? `buy ${ratedWatts} W and screw it to metal.`
+        : `more than the largest that is sold, ${ratedWatts} W, stands. Leave a speaker on.`
+    }`,
   };
 }

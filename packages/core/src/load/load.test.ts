@@ -35,10 +35,32 @@ describe('coilArrangements', () => {
     expect(coilArrangements(drivers, coils, 4).map((a) => a.name)).toEqual(names);
   });
   it('a part of one is that one, so that no joint is drawn that is none', () => {
-    expect(coilArrangements(1, 1, 4)).toEqual([{ name: 'one coil', network: 'coil', ohm: 4, coils: 1 }]);
+    expect(coilArrangements(1, 1, 4)).toEqual([
+      {
+        name: 'one coil',
+        network: 'coil',
+        ohm: 4,
+        coils: 1,
+        ifOneFails: 'If it fails, the channel is silent.',
+      },
+    ]);
     expect(coilArrangements(2, 1, 4).map((a) => a.network)).toEqual([
       { joined: 'parallel', parts: ['coil', 'coil'] },
       { joined: 'series', parts: ['coil', 'coil'] },
+    ]);
+  });
+  it('eight coils of four drivers come to 1 ohm in more than one way, and fail differently', () => {
+    const ways = coilArrangements(4, 2, 2).filter((a) => Math.abs(a.ohm - 1) < 1e-9);
+    expect(ways.map((a) => [a.name, a.ifOneFails])).toEqual([
+      ['coils in series, 4 drivers in parallel', 'If one fails open, the others go on at 1.3 Ω.'],
+      [
+        'coils in parallel, 2 groups in series of 2 drivers in parallel',
+        'If one fails open, the others go on at 1.5 Ω, those beside it with 1.8 times the power.',
+      ],
+    ]);
+    expect(coilArrangements(2, 1, 4).map((a) => a.ifOneFails)).toEqual([
+      'If one fails open, the others go on at 4.0 Ω.',
+      'If one fails open, all are silent.',
     ]);
   });
   it('every coil gets the same share of the power, and the impedance follows the coil', () => {

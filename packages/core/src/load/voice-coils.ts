@@ -9,6 +9,8 @@ export interface CoilArrangement {
   ohm: number;
   /** coils that share the power evenly */
   coils: number;
+  /** what becomes of the channel when one driver fails open */
+  ifOneFails: string;
 }
 
 const WORD = { series: 'in series', parallel: 'in parallel' } as const;
@@ -61,10 +63,23 @@ export function coilArrangements(drivers: number, coils: number, ohm: number): C
           network,
           ohm: networkOhm(network, ohm),
           coils: drivers * coils,
+          ifOneFails: afterOneFails(inSeries, inParallel, networkOhm(network, ohm)),
         },
       ];
     }),
   );
+}
+
+/** Groups in series, of drivers in parallel: what is left once one of them is open. */
+function afterOneFails(inSeries: number, inParallel: number, ohm: number): string {
+  if (inParallel === 1)
+    return inSeries === 1 ? 'If it fails, the channel is silent.' : 'If one fails open, all are silent.';
+  const beside = inParallel / (inParallel - 1);
+  const left = (ohm * (inSeries - 1 + beside)) / inSeries;
+  const more = ((ohm / left) * beside) ** 2;
+  return `If one fails open, the others go on at ${left.toFixed(1)} Ω${
+    inSeries === 1 ? '' : `, those beside it with ${more.toFixed(1)} times the power`
+  }.`;
 }
 
 function joinedAs(joined: 'series' | 'parallel', n: number, part: CoilNetwork): CoilNetwork {

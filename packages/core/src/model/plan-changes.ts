@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { chosenModelSchema, insertSchema } from './insert.ts';
 import { LIMITS } from './limits.ts';
 import { ref } from './ref.ts';
+import { requiredLine } from './words.ts';
 import { loadSchema, setupChangeSchema } from './setup.ts';
 
 /** Both sides of as many new channels as a job may have. */
@@ -51,6 +52,11 @@ export const changesSchema = z
       )
       .max(MOST_FEEDS),
     loads: z.array(z.object({ pairId: ref('pair'), load: loadSchema })).max(200),
+    /** how the coils of a channel's drivers are joined, by the name of the arrangement */
+    coils: z
+      .array(z.object({ targetId: ref('target'), arrangement: requiredLine(80) }))
+      .max(LIMITS.targetsOfJob.most)
+      .default([]),
     /** models that are used whether they fit or not, each for its kind */
     boxes: z.array(chosenModelSchema).max(8, 'at most 8 models').default([]),
     /** boxes in series, in the order in which the signal meets them */
@@ -67,13 +73,15 @@ const secondOf = <T>(items: readonly T[], nameOf: (item: T) => string): number =
 
 /** The same as it is sent: every channel and every output is said once, so that nothing is silently left aside. */
 export const givenChangesSchema = changesSchema
-  .superRefine(({ feeds, loads }, context) => {
+  .superRefine(({ feeds, loads, coils }, context) => {
     const say = (path: (string | number)[], message: string) =>
       context.addIssue({ code: 'custom', path, message });
     const feed = secondOf(feeds, (f) => `${f.targetId} ${f.side}`);
     if (feed >= 0) say(['feeds', feed], 'this channel is listed twice');
     const load = secondOf(loads, (l) => l.pairId);
     if (load >= 0) say(['loads', load, 'pairId'], 'this output is listed twice');
+    const coil = secondOf(coils, (c) => c.targetId);
+    if (coil >= 0) say(['coils', coil, 'targetId'], 'this channel is listed twice');
     feeds.forEach(({ taps }, n) => {
       const tap = secondOf(taps, (t) => t.pairId);
       if (tap >= 0) say(['feeds', n, 'taps', tap, 'pairId'], 'this output is listed twice for the channel');
@@ -81,4 +89,11 @@ export const givenChangesSchema = changesSchema
   })
   .meta({ id: 'GivenChanges' });
 
-export const NO_CHANGES: PlanChanges = { setup: {}, feeds: [], loads: [], boxes: [], inserts: [] };
+export const NO_CHANGES: PlanChanges = {
+  setup: {},
+  feeds: [],
+  loads: [],
+  coils: [],
+  boxes: [],
+  inserts: [],
+};

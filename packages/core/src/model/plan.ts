@@ -56,7 +56,10 @@ const chainSchema = z.object({
   gain: z.object({
     /** level of the tone in its file, dB */
     toneDb: z.number(),
+    /** how far it goes beyond a full-scale tone */
     overlapDb: z.number(),
+    /** the same volts without that; null: kept before this was noted */
+    plainVolts: z.number().nullable().default(null),
     /** at the amplifier's terminals, speakers off */
     volts: z.number(),
     watts: z.number(),
@@ -101,6 +104,13 @@ export const feedSchema = z
         ohm: z.number(),
         wattsPerCoil: z.number().nullable(),
         bridged: z.boolean(),
+        /** what becomes of the channel when one driver fails open; empty: kept before this was noted */
+        ifOneFails: saidSchema.default(''),
+        /** other ways to the same ohms, with the same power for every coil */
+        others: z
+          .array(z.object({ name: saidSchema, ifOneFails: saidSchema }))
+          .max(20)
+          .default([]),
       })
       .nullable()
       .default(null),

@@ -52,6 +52,7 @@ export const setupSchema = z
     microphones: z.enum(['kept', 'unplugged']),
     cancelling: z.enum(['absent', 'switched-off', 'left']),
     loudestStep: z.int().min(1).max(200),
+    overlap: preferencesFieldsSchema.shape.overlap,
     turnOn: turnOnSchema,
     supply: supplySchema,
   })
@@ -59,8 +60,13 @@ export const setupSchema = z
 export type Setup = z.infer<typeof setupSchema>;
 
 export const setupChangeSchema = setupSchema
-  .omit({ turnOn: true, supply: true })
-  .extend({ turnOn: turnOnSchema.partial(), supply: supplySchema.partial() })
+  .omit({ turnOn: true, supply: true, overlap: true })
+  .extend({
+    turnOn: turnOnSchema.partial(),
+    supply: supplySchema.partial(),
+    // Without its usual: what nobody changed is not said.
+    overlap: preferencesFieldsSchema.shape.overlap.unwrap(),
+  })
   .partial()
   .meta({ id: 'SetupChange' });
 export type SetupChange = z.infer<typeof setupChangeSchema>;

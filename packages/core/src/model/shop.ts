@@ -11,6 +11,8 @@ export const preferencesFieldsSchema = z
     turnOn: z.enum(['sensing', 'offset', 'accessory', 'factory-remote']),
     joining: z.enum(['tap', 'harness-pair', 'cut']),
     speakerWire: z.enum(['reuse', 'new']),
+    /** how far gains go beyond a full-scale tone, dB, since music seldom reaches full scale */
+    overlap: z.enum(['0', '5', '10']).default('5'),
   })
   .meta({ id: 'PreferencesFields' });
 export type PreferencesFields = z.infer<typeof preferencesFieldsSchema>;
@@ -26,4 +28,5 @@ export const START_PREFERENCES: PreferencesFields = {
   turnOn: 'accessory',
   joining: 'tap',
   speakerWire: 'reuse',
+  overlap: '5',
 };

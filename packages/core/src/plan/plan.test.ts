@@ -317,10 +317,10 @@ describe('the planner', () => {
     });
     expect([PLANNER_VERSION, ...digests]).toEqual([
       2,
-      '767bc6b8e8df',
-      '8470d17e7fa0',
-      'cedfef6c87ab',
-      '09dcc9c25435',
+      'd2f47c330c05',
+      'eeb4085d2b39',
+      '0674224c8edc',
+      'bcb35adc340c',
     ]);
   });
 });

@@ -105,10 +105,10 @@ function feedInContext(
     drive: chosen.drives.get(target.id)!,
     inserts: insertsOf(target.id, changes, context.input.devices),
   };
-  const { loudestStep } = setup;
+  const { loudestStep, overlap } = setup;
   return {
     ...beside,
-    feed: completeFeed(feed, { context, loudestStep, car, ...beside }),
+    feed: completeFeed(feed, { context, loudestStep, overlapDb: Number(overlap), car, ...beside }),
     setup,
     context,
     name: feedName(target, feed.side),

@@ -28,9 +28,13 @@ export function dropVolts(amps: number, mm2: number, metres: number, metal: Cabl
   return amps * (cableOhm(mm2, metres, metal) + RETURN_OHM);
 }
 
+/** What {@link ampacity} holds for, in words. */
+export const AMPACITY_BASIS =
+  'Continuous current of one core in the cabin at 50 °C, PVC of the 70 °C class: careful figures of ours; the cable maker’s table comes first. Through the engine bay use cable of the 105 °C class or better.';
+
 /**
- * What a single flexible core may carry all the time inside a car at 50 degC, A. Conservative figures of ours, to be
- * replaced by those of the cable's maker.
+ * What a single flexible core may carry all the time inside a car, A: PVC of the 70 degC class in a cabin at 50 degC, as
+ * {@link AMPACITY_BASIS} says. Conservative figures of ours, to be replaced by those of the cable's maker.
  */
 const AMPACITY: readonly (readonly [mm2: number, amps: number])[] = [
   [0.5, 5],

@@ -58,7 +58,7 @@ export function SpeakerFields({ id, target, onChange }: SpeakerFieldsProps) {
         />
         <NumberField
           id={`${id}-watts`}
-          label="Rated W RMS"
+          label={speaker.drivers > 1 ? 'Rated W RMS, all drivers of a channel' : 'Rated W RMS'}
           value={speaker.watts}
           least={1}
           most={10_000}

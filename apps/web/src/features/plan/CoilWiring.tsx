@@ -1,4 +1,6 @@
-import { coilArrangements, type CoilNetwork, type Feed, type Speaker } from '@ulpen/core';
+import { Button } from 'react-bootstrap';
+import { coilArrangements, type CoilNetwork, type Feed, type Target } from '@ulpen/core';
+import { useFramedPlan } from './PlanFrame.tsx';
 
 const COIL = { width: 26, height: 14 };
 const GAP = 6;
@@ -81,12 +83,23 @@ function drawn(network: CoilNetwork, key = 'n'): Drawn {
   };
 }
 
-/** How the voice coils are joined, drawn, with what it comes to. */
-export function CoilWiring({ coils, speaker }: { coils: NonNullable<Feed['coils']>; speaker: Speaker }) {
+interface CoilWiringProps {
+  coils: NonNullable<Feed['coils']>;
+  target: Pick<Target, 'id' | 'speaker'>;
+}
+
+/** How the voice coils are joined, drawn, with what it comes to; and other ways to the same ohms, to choose from. */
+export function CoilWiring({ coils, target: { id, speaker } }: CoilWiringProps) {
+  const { changes, change, kept } = useFramedPlan().shown;
   const arrangement = coilArrangements(speaker.drivers, speaker.coils, speaker.ohm).find(
     (a) => a.name === coils.name,
   );
   const picture = arrangement && drawn(arrangement.network);
+  const choose = (name: string) =>
+    change({
+      ...changes,
+      coils: [...changes.coils.filter((c) => c.targetId !== id), { targetId: id, arrangement: name }],
+    });
   return (
     <span className="coil-wiring">
       {picture && (
@@ -103,7 +116,23 @@ export function CoilWiring({ coils, speaker }: { coils: NonNullable<Feed['coils'
       <span className="small quiet">
         {coils.name}: <span className="num">{coils.ohm.toFixed(1)} Ω</span>
         {coils.bridged && ', bridged'}
+        {coils.wattsPerCoil !== null && (
+          <>
+            , <span className="num">{coils.wattsPerCoil.toFixed(0)} W</span> per coil
+          </>
+        )}
+        . {coils.ifOneFails}
       </span>
+      {coils.others.map((other) => (
+        <span key={other.name} className="small quiet coil-other">
+          The same ohms by {other.name}. {other.ifOneFails}{' '}
+          {kept === null && (
+            <Button variant="quiet" className="no-print" onClick={() => choose(other.name)}>
+              Join them so
+            </Button>
+          )}
+        </span>
+      ))}
     </span>
   );
 }

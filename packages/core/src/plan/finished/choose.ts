@@ -30,7 +30,7 @@ export function chooseDevices(
   changes: PlanChanges,
 ): ChosenDevices {
   const { input } = context;
-  const drives = drivesOf(input.targets, input.devices);
+  const drives = drivesOf(input.targets, input.devices, changes.coils);
   const needOf = (device: Exclude<Device, 'direct'>, own: readonly Feed[]) =>
     needOfFeeds(device, own, loudestStep, context);
   const between = devicesBetween(feeds, needOf, input.devices, changes.boxes);

@@ -190,7 +190,14 @@ describe('a plan that was kept before the library changed', () => {
       feed: {
         side: 'mono',
         device: 'direct',
-        coils: { name: 'coils in parallel', ohm: 2, wattsPerCoil: 100, bridged: true },
+        coils: {
+          name: 'coils in parallel',
+          ohm: 2,
+          wattsPerCoil: 100,
+          bridged: true,
+          ifOneFails: '',
+          others: [],
+        },
       },
     }),
   ];

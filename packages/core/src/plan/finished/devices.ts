@@ -28,7 +28,7 @@ export function finishedDevices(
   proposal: BuiltPlan,
   channels: readonly WantedChannel[],
 ): FinishedDevices {
-  const drives = drivesOf(input.targets, input.devices);
+  const drives = drivesOf(input.targets, input.devices, proposal.changes.coils);
   const wakes = proposal.setup?.turnOn.by ?? 'nothing';
   const feeds = new Map(proposal.feeds.map((f) => [keyOf(f), f]));
   const between: Building[] = [];

@@ -1,4 +1,5 @@
 import { type ChannelGroup, channelGroups, type LibraryDevice } from '../../model/device.ts';
+import type { PlanChanges } from '../../model/plan-changes.ts';
 import type { Target } from '../../model/target.ts';
 import { type CoilArrangement, coilArrangements } from '../../load/voice-coils.ts';
 import { wantsHighPass } from './filters.ts';
@@ -21,14 +22,23 @@ export interface Drive {
 const channelsOf = ({ amplifier }: LibraryDevice): number =>
   channelGroups(amplifier!).reduce((n, group) => n + group.channels, 0);
 
-/** Targets in their order, each with the amplifier that drives it: the one it names, or the cheapest that fits. */
-export function drivesOf(targets: readonly Target[], devices: readonly LibraryDevice[]): Map<string, Drive> {
+/**
+ * Targets in their order, each with the amplifier that drives it: the one it names, or the cheapest that fits.
+ *
+ * @param coils arrangements that a person chose
+ */
+export function drivesOf(
+  targets: readonly Target[],
+  devices: readonly LibraryDevice[],
+  coils: PlanChanges['coils'] = [],
+): Map<string, Drive> {
   const amplifiers = devices
     .filter((d) => d.amplifier !== null)
     .sort((a, b) => a.priceClass - b.priceClass || channelsOf(a) - channelsOf(b));
   const taken = new Map<string, number[]>();
   const drives = new Map<string, Drive>();
-  for (const target of targets) {
+  for (const given of targets) {
+    const target = { ...given, arrangement: coils.find((c) => c.targetId === given.id)?.arrangement };
     const wanted = amplifiers.find((a) => a.id === target.amplifierId);
     const free = (a: LibraryDevice) =>
       channelGroups(a.amplifier!).map((group, n) => group.channels - (taken.get(a.id)?.[n] ?? 0));
@@ -53,7 +63,7 @@ export function drivesOf(targets: readonly Target[], devices: readonly LibraryDe
 
 function firstThatFits(
   options: readonly LibraryDevice[],
-  target: Target,
+  target: Wired,
   free: (amplifier: LibraryDevice) => number[],
 ): Drive {
   const fitting = options.flatMap((amplifier) => {
@@ -79,10 +89,18 @@ const ENOUGH = 0.6;
 const enough = (drive: Drive, { speaker }: Target) =>
   speaker.watts === null || (drive.watts ?? 0) >= ENOUGH * speaker.watts;
 
-const arrangementsOf = ({ speaker }: Target) => coilArrangements(speaker.drivers, speaker.coils, speaker.ohm);
+/** A target with the arrangement of its coils that a person chose. */
+type Wired = Target & { arrangement?: string | undefined };
+
+/** Every way to join its coils, or the one that was chosen, as long as there is such. */
+function arrangementsOf({ speaker, arrangement }: Wired): CoilArrangement[] {
+  const all = coilArrangements(speaker.drivers, speaker.coils, speaker.ohm);
+  const chosen = all.filter((a) => a.name === arrangement);
+  return chosen.length > 0 ? chosen : all;
+}
 
 /** Without an amplifier: the arrangement nearest 4 ohm. */
-function unassigned(target: Target): Omit<Drive, 'amplifier'> {
+function unassigned(target: Wired): Omit<Drive, 'amplifier'> {
   const arrangement = arrangementsOf(target).reduce((a, b) =>
     Math.abs(Math.log(b.ohm / 4)) < Math.abs(Math.log(a.ohm / 4)) ? b : a,
   );
@@ -94,7 +112,7 @@ function unassigned(target: Target): Omit<Drive, 'amplifier'> {
  *
  * @param free channels left of each group
  */
-function driveWith(device: LibraryDevice, target: Target, free: readonly number[]): Drive | null {
+function driveWith(device: LibraryDevice, target: Wired, free: readonly number[]): Drive | null {
   const drives = channelGroups(device.amplifier!).flatMap((group, n) =>
     arrangementsOf(target).flatMap((a) => drivesBy(device, group, n, a, target, free[n])),
   );
@@ -105,7 +123,7 @@ function driveWith(device: LibraryDevice, target: Target, free: readonly number[
 }
 
 /** The person chose this amplifier: with the best of its channels, taken or not, or with the lightest load. */
-function insistedOn(device: LibraryDevice, target: Target): Drive {
+function insistedOn(device: LibraryDevice, target: Wired): Drive {
   const groups = channelGroups(device.amplifier!);
   const anyway = driveWith(
     device,
@@ -130,7 +148,7 @@ function drivesBy(
   stage: ChannelGroup,
   group: number,
   arrangement: CoilArrangement,
-  target: Target,
+  target: Wired,
   free: number,
 ): Drive[] {
   const { ohm } = arrangement;

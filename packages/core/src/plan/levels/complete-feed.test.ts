@@ -21,7 +21,15 @@ const done = (made: MadeFeed = {}) => {
   const { feed, context, target, setup, between, drive } = madeFeed(made);
   const plan = { strategy: 'convert', setup, feeds: [feed], equipment: [], changes: NO_CHANGES };
   const car = finishedCar(context.input, plan);
-  return completeFeed(feed, { context, target, loudestStep: setup.loudestStep, car, between, drive });
+  return completeFeed(feed, {
+    context,
+    target,
+    loudestStep: setup.loudestStep,
+    overlapDb: 5,
+    car,
+    between,
+    drive,
+  });
 };
 
 describe('levels', () => {
@@ -93,7 +101,18 @@ describe('coils and bass', () => {
       target: { speaker: { coils: 2 } },
       drive: madeDrive(madeAmplifier(), { watts: 100, bridged: true }),
     });
-    expect(two.coils).toEqual({ name: 'one coil', ohm: 4, wattsPerCoil: 100, bridged: true });
+    expect(two.coils).toEqual({
+      ...{ name: 'one coil', ohm: 4, wattsPerCoil: 100, bridged: true },
+      ...{ ifOneFails: '', others: [] },
+    });
+    const eight = done({
+      target: { speaker: { drivers: 4, coils: 2, ohm: 2 } },
+      drive: madeDrive(madeAmplifier(), { ohm: 1 }),
+    });
+    expect(eight.coils!.others.map((o) => o.name)).toEqual([
+      'coils in series, 4 drivers in parallel',
+      'coils in parallel, 2 groups in series of 2 drivers in parallel',
+    ]);
     expect(done({ target: { speaker: { drivers: 2 } } }).coils).toMatchObject({ wattsPerCoil: null });
   });
   const withdrawn = (worstDb: number, keptTo: number | null = 22) =>

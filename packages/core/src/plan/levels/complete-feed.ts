@@ -9,6 +9,7 @@ import { isLineLevel } from '../facts/factory-outputs.ts';
 import type { OutputVolts } from '../facts/output-facts.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
 import { judgeFlatness } from '../../summing/flatness.ts';
+import { coilArrangements } from '../../load/voice-coils.ts';
 import { levelOf, sumResponses } from '../../summing/network.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
 import type { Drive } from '../finished/drives.ts';
@@ -20,6 +21,8 @@ export interface FeedSurroundings {
   context: PlanContext;
   target: Target;
   loudestStep: number;
+  /** dB */
+  overlapDb: number;
   car: Pick<FinishedCar, 'outputs'>;
   between: LibraryDevice | null;
   drive: Drive;
@@ -50,6 +53,8 @@ export function completeFeed(feed: Feed, around: FeedSurroundings): Feed {
             ohm: drive.arrangement.ohm,
             wattsPerCoil: drive.watts === null ? null : drive.watts / drive.arrangement.coils,
             bridged: drive.bridged,
+            ifOneFails: drive.arrangement.ifOneFails,
+            others: alikeArrangements(target, drive),
           }
         : null,
     bass: bassOf(feed, pairs, loudestStep, boxes),
@@ -57,11 +62,23 @@ export function completeFeed(feed: Feed, around: FeedSurroundings): Feed {
   };
 }
 
+/** Arrangements within this of each other are the same to an amplifier. */
+const SAME_OHM = 0.05;
+
+/** Other ways to join the coils that come to the same ohms. */
+const alikeArrangements = (
+  { speaker }: Target,
+  { arrangement }: Drive,
+): NonNullable<Feed['coils']>['others'] =>
+  coilArrangements(speaker.drivers, speaker.coils, speaker.ohm)
+    .filter((a) => a.name !== arrangement.name && Math.abs(a.ohm / arrangement.ohm - 1) < SAME_OHM)
+    .map(({ name, ifOneFails }) => ({ name, ifOneFails }));
+
 function chainOf(
   feed: Feed,
   pairs: readonly PlanPair[],
   outputs: FinishedCar['outputs'],
-  { context, target, loudestStep, between, drive, inserts = [] }: FeedSurroundings,
+  { context, target, loudestStep, overlapDb, between, drive, inserts = [] }: FeedSurroundings,
 ): Feed['chain'] {
   const loudest = outputs.reduce<OutputVolts | null>(
     (most, { volts }) => (most && most.volts >= volts.volts ? most : volts),
@@ -90,6 +107,7 @@ function chainOf(
     watts: target.speaker.watts,
     ohm: arrangement.ohm,
     step: loudestStep,
+    overlapDb,
     lowHz: target.lowHz,
     taps: feed.taps.length,
   });

@@ -1,63 +1,85 @@
 import { PLAYING_VOLTS } from '../finished/draws.ts';
 import { ownFusesTogether } from '../supply/main-cable.ts';
-import { ampacity } from '../../supply/cable.ts';
-import { CONTINUOUS, FUSE_WITHIN_MM } from '../../supply/fuse.ts';
-import { planRemark, type PlanRule, setAt } from './rule.ts';
+import { ampacity, CABLE_SIZES } from '../../supply/cable.ts';
+import { CONTINUOUS, FUSE_SIZES, FUSE_WITHIN_MM } from '../../supply/fuse.ts';
+import type { Remark, Severity } from '../../model/plan.ts';
+import type { Setup } from '../../model/setup.ts';
+import { type PlanInContext, planRemark, type PlanRule, setAt } from './rule.ts';
+
+const LARGEST = FUSE_SIZES[FUSE_SIZES.length - 1];
+const THICKEST = CABLE_SIZES[CABLE_SIZES.length - 1];
 
 /** The main fuse is there, near the battery, large enough for the system and small enough for the cable. */
-export const mainFuse: PlanRule = ({ plan, finished, context }) => {
-  const { from, fuseAmps, fuseMm, cableMm2, metal } = plan.setup.supply;
+export const mainFuse: PlanRule = (plan) => {
+  const { from, fuseAmps, fuseMm } = plan.plan.setup.supply;
   if (from === 'factory-feed') return [];
-  const more = { settle: setAt('supply') };
   if (fuseAmps === null)
     return [
-      planRemark('fuse-missing', 'error', 'The power cable has no fuse: a worn spot sets the car on fire.', {
-        ...more,
-        remedy: `A fuse within ${FUSE_WITHIN_MM} mm of the battery.`,
-      }),
+      said(
+        'fuse-missing',
+        'error',
+        'The power cable has no fuse: a worn spot sets the car on fire.',
+        `A fuse within ${FUSE_WITHIN_MM} mm of the battery.`,
+      ),
     ];
-  const carries = ampacity(cableMm2, metal);
-  const need = plan.figures.musicAmps;
-  const own = ownFusesTogether(finished.devices, PLAYING_VOLTS[context.input.nominalVolts]);
   return [
     ...(fuseMm > FUSE_WITHIN_MM
       ? [
-          planRemark(
+          said(
             'fuse-far',
             'error',
             `The fuse sits ${fuseMm} mm from the battery; what lies before it is not protected.`,
-            { ...more, remedy: `Within ${FUSE_WITHIN_MM} mm, measured along the cable.` },
+            `Within ${FUSE_WITHIN_MM} mm, measured along the cable.`,
           ),
         ]
       : []),
-    ...(fuseAmps > carries * 1.001
-      ? [
-          planRemark(
-            'fuse-large',
-            'error',
-            `A fuse of ${fuseAmps} A before a cable that carries ${carries.toFixed(0)} A: the cable burns first.`,
-            { ...more, remedy: 'A thicker cable, or a smaller fuse.' },
-          ),
-        ]
-      : []),
-    ...(fuseAmps * CONTINUOUS < need
-      ? [
-          planRemark(
-            'fuse-small',
-            'error',
-            `A fuse of ${fuseAmps} A blows with music, which draws ${need.toFixed(0)} A.`,
-            { ...more, remedy: 'A larger fuse, and the cable for it.' },
-          ),
-        ]
-      : fuseAmps < own * 0.999
-        ? [
-            planRemark(
-              'fuse-order',
-              'warning',
-              `The main fuse of ${fuseAmps} A is smaller than the devices’ own fuses added up, ${own.toFixed(0)} A: a fault in one could blow the main fuse first.`,
-              { ...more, remedy: 'A main fuse at least as large as their sum, and the cable for it.' },
-            ),
-          ]
-        : []),
+    ...forCable(plan.plan.setup.supply, fuseAmps),
+    ...forDevices(plan, fuseAmps),
   ];
 };
+
+const said = (rule: string, severity: Severity, text: string, remedy: string): Remark =>
+  planRemark(rule, severity, text, { settle: setAt('supply'), remedy });
+
+/** Small enough: the fuse goes before the cable does. */
+function forCable({ cableMm2, metal }: Setup['supply'], fuseAmps: number): Remark[] {
+  const carries = ampacity(cableMm2, metal);
+  if (fuseAmps <= carries * 1.001) return [];
+  const most = ampacity(THICKEST, metal);
+  return [
+    said(
+      'fuse-large',
+      'error',
+      `A fuse of ${fuseAmps} A before a cable that carries ${carries.toFixed(0)} A: the cable burns first.`,
+      fuseAmps > most
+        ? `Two cables, each with its own fuse: the thickest here, ${THICKEST} mm², carries ${most.toFixed(0)} A.`
+        : 'A thicker cable, or a smaller fuse.',
+    ),
+  ];
+}
+
+/** Large enough: it stands music, and is not the first to go when a device has a fault. */
+function forDevices({ plan, finished, context }: PlanInContext, fuseAmps: number): Remark[] {
+  const need = plan.figures.musicAmps;
+  const own = ownFusesTogether(finished.devices, PLAYING_VOLTS[context.input.nominalVolts]);
+  const split = (amps: number) =>
+    amps > LARGEST ? ` More than ${LARGEST} A takes two cables, each with its own fuse.` : '';
+  if (fuseAmps * CONTINUOUS < need)
+    return [
+      said(
+        'fuse-small',
+        'error',
+        `A fuse of ${fuseAmps} A blows with music, which draws ${need.toFixed(0)} A.`,
+        `A larger fuse, and the cable for it.${split(need / CONTINUOUS)}`,
+      ),
+    ];
+  if (fuseAmps >= own * 0.999) return [];
+  return [
+    said(
+      'fuse-order',
+      'warning',
+      `The main fuse of ${fuseAmps} A is smaller than the devices’ own fuses added up, ${own.toFixed(0)} A: a fault in one could blow the main fuse first.`,
+      `A main fuse at least as large as their sum, and the cable for it.${split(own)}`,
+    ),
+  ];
+}

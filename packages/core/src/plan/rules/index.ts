@@ -38,6 +38,7 @@ import { phaseMeasured } from './phase-measured.ts';
 import { polarityKnown } from './polarity-known.ts';
 import { polarityMixed } from './polarity-mixed.ts';
 import { remoteLoad } from './remote-load.ts';
+import { resistorRated } from './resistor-rated.ts';
 import type { FeedRule, PlanRule } from './rule.ts';
 import { requiredSoundUnknown } from './required-sound-unknown.ts';
 import { runAway, runAwayInput } from './run-away.ts';
@@ -102,6 +103,7 @@ export const PLAN_RULES: readonly PlanRule[] = [
   sourceSilent,
   loadMissing,
   runAway,
+  resistorRated,
   polarityMixed,
   waysShared,
   networkNode,

@@ -19,6 +19,7 @@ import { factoryFeed } from './factory-feed.ts';
 import { factoryWirePower } from './factory-wire-power.ts';
 import { mainFuse } from './fuse.ts';
 import { groundPoint } from './ground-point.ts';
+import { resistorRated } from './resistor-rated.ts';
 import { remoteLoad } from './remote-load.ts';
 import type { PlanRule } from './rule.ts';
 import { standingCurrent } from './standing-current.ts';
@@ -66,6 +67,32 @@ describe('the main fuse', () => {
         'A fuse of 20 A blows with music, which draws 16 A',
         inSetup('larger fuse'),
       ),
+    ]);
+  });
+});
+
+describe('what is beyond what is sold', () => {
+  it('takes two cables, and that is said where fuse or cable ends', () => {
+    const remedy = (supply: MadeSetup['supply'], musicAmps: number) =>
+      of(mainFuse, { supply }, { figures: { musicAmps } }).map((r) => r.remedy);
+    expect(remedy({ fuseAmps: 200, cableMm2: 70 }, 240)[0]).toMatch(/cable for it\.$/);
+    expect(remedy({ fuseAmps: 200, cableMm2: 70 }, 241)[0]).toMatch(/More than 300 A takes two cables/);
+    expect(remedy({ fuseAmps: 250, cableMm2: 50 }, 15)[0]).toMatch(/^Two cables.*70 mm², carries 240 A/);
+    expect(remedy({ fuseAmps: 200, cableMm2: 50 }, 15)[0]).toBe('A thicker cable, or a smaller fuse.');
+  });
+  it('a resistor stands what its output gives, twice and derated', () => {
+    const left = (maxVolts: number) => {
+      const volts = { volts: maxVolts, step: 20 };
+      const facts = { load: 'suspected' as const, volts, cleanVolts: maxVolts };
+      const source = madeSource({ facts });
+      const feeds = [madeFeed({ sources: [source] })];
+      const input = { targets: [feeds[0].target], pairs: [source.pair] };
+      return of(resistorRated, {}, { feeds, input });
+    };
+    // 96 W is what a resistor of 300 W stands: 67.2 V on 47 ohm.
+    expect(left(67.1)).toEqual([]);
+    expect(left(67.3).map((r) => r.text)).toEqual([
+      expect.stringMatching(/a sine makes 96 W in its resistor, .* 300 W, stands 96 W/),
     ]);
   });
 });

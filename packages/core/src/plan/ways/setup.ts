@@ -74,6 +74,7 @@ export function draftSetup(strategy: Strategy, context: PlanContext, changes: Pl
     microphones: 'kept',
     cancelling: input.pairs.some((p) => p.facts.engine === 'active') ? 'switched-off' : 'absent',
     loudestStep: loudestStep(context),
+    overlap: input.preferences.overlap,
     ...rest,
     turnOn: {
       by,

@@ -17,12 +17,14 @@ describe('what a person changed', () => {
       setup: { loudestStep: 14, turnOn: { by: 'accessory' as const } },
       feeds: [{ targetId: target.id, side: 'left' as const, taps: [tap('p1'), tap('p2')] }],
       loads: [{ pairId: 'p2', load: 'resistor' as const }],
+      coils: [{ targetId: target.id, arrangement: 'coils in series' }],
       boxes: [{ deviceId: null, device: 'Merlin S8' }],
       inserts: [],
     };
     expect(changesInWords(changes, { targets: [target], pairs })).toEqual([
       `${target.name}, left: from Front left, Front left tweeter`,
       'Load of Front left tweeter: resistor',
+      `${target.name}: coils in series`,
       'Loudest volume step: 14',
       'Turned on by: accessory feed',
       'Device: Merlin S8',
@@ -51,6 +53,10 @@ describe('what a person changed of what was removed since', () => {
       { pairId: 'gone', load: 'none' as const },
       { pairId: 'p2', load: 'resistor' as const },
     ],
+    coils: [
+      { targetId: target.id, arrangement: 'coils in series' },
+      { targetId: 'gone', arrangement: 'coils in series' },
+    ],
     boxes: [{ deviceId: null, device: 'Merlin S8' }],
     inserts: [],
   };
@@ -60,6 +66,7 @@ describe('what a person changed of what was removed since', () => {
       ...changes,
       feeds: [kept],
       loads: [changes.loads[1]],
+      coils: [changes.coils[0]],
     });
     expect(liveChanges(NO_CHANGES, { targets: [], pairs: [] })).toEqual(NO_CHANGES);
   });

@@ -11,7 +11,7 @@ import { settingsInWords } from './setting-words.ts';
  * @param job channels and outputs that the changes name
  */
 export function changesInWords(
-  { setup, feeds, loads, boxes, inserts }: PlanChanges,
+  { setup, feeds, loads, coils, boxes, inserts }: PlanChanges,
   { targets, pairs }: { targets: readonly Target[]; pairs: readonly Pair[] },
 ): string[] {
   const channel = (id: string, side: PlanChanges['feeds'][number]['side']) => {
@@ -27,6 +27,7 @@ export function changesInWords(
       (f) => `${channel(f.targetId, f.side)}: from ${f.taps.map((t) => output(t.pairId)).join(', ')}`,
     ),
     ...loads.map((l) => `Load of ${output(l.pairId)}: ${l.load}`),
+    ...coils.map((c) => `${channel(c.targetId, 'mono')}: ${c.arrangement}`),
     ...settingsInWords(setup),
     ...boxes.map(({ device }) => `Device: ${device ?? 'one of the library'}`),
     ...inserts.map(

@@ -17,6 +17,7 @@ export const SETTING_CHOICES = {
   },
   microphones: { kept: 'stay plugged in', unplugged: 'unplugged' },
   cancelling: { absent: 'there is none', 'switched-off': 'switched off', left: 'left on' },
+  overlap: { '0': 'none', '5': '5 dB', '10': '10 dB' },
   'turnOn.by': {
     accessory: 'accessory feed',
     sensing: 'signal',
@@ -52,6 +53,7 @@ const SETTING_NAMES: Record<string, [name: string, unit?: string]> = {
   microphones: ['Microphones'],
   cancelling: ['Noise cancelling'],
   loudestStep: ['Loudest volume step'],
+  overlap: ['Gain overlap'],
   'turnOn.by': ['Turned on by'],
   'turnOn.relay': ['Relay for turn-on'],
   'turnOn.asleep': ['Turn-on source while the car sleeps'],

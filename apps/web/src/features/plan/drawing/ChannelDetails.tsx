@@ -30,7 +30,7 @@ export function ChannelDetails({ job, feed }: { job: JobView; feed: Feed }) {
         <Filters feed={feed} />
         {feed.coils && target && (
           <li>
-            <CoilWiring coils={feed.coils} speaker={target.speaker} />
+            <CoilWiring coils={feed.coils} target={target} />
           </li>
         )}
         {feed.bass && <li className="look-at">{feed.bass.says}</li>}
@@ -43,14 +43,26 @@ export function ChannelDetails({ job, feed }: { job: JobView; feed: Feed }) {
   );
 }
 
-/** Where to set the gain, and what that gives. */
+/** Where to set the gain, without overlap and with it, and what each gives. */
 export function GainWords({ gain }: { gain: NonNullable<Feed['chain']>['gain'] }) {
+  const { plainVolts, volts, overlapDb, toneDb, watts, ohm } = gain;
+  const power = (
+    <>
+      <span className="num">{watts.toFixed(0)} W</span> into <span className="num">{ohm.toFixed(1)} Ω</span>
+    </>
+  );
   return (
     <>
-      Gain for <span className="num">{formatVolts(gain.volts)}</span> with a{' '}
-      <span className="num">{formatDb(gain.toneDb, 0)} dB</span> tone:{' '}
-      <span className="num">{gain.watts.toFixed(0)} W</span> into{' '}
-      <span className="num">{gain.ohm.toFixed(1)} Ω</span>
+      Gain for <span className="num">{formatVolts(volts)}</span> with a{' '}
+      <span className="num">{formatDb(toneDb, 0)} dB</span> tone:{' '}
+      {overlapDb === 0 || plainVolts === null ? (
+        <>a full-scale tone reaches {power}</>
+      ) : (
+        <>
+          music <span className="num">{overlapDb} dB</span> below full scale reaches {power}, a full-scale
+          tone clips. Without overlap: <span className="num">{formatVolts(plainVolts)}</span>
+        </>
+      )}
     </>
   );
 }

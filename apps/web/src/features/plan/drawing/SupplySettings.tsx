@@ -1,4 +1,4 @@
-import { CABLE_SIZES, FUSE_SIZES, type Setup, settingChoices } from '@ulpen/core';
+import { ampacity, AMPACITY_BASIS, CABLE_SIZES, FUSE_SIZES, type Setup, settingChoices } from '@ulpen/core';
 import { Choices } from '../../../ui/Choices.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { SelectField } from '../../../ui/SelectField.tsx';
@@ -72,6 +72,10 @@ export function SupplySettings({ setup: { supply } }: { setup: Setup }) {
         options={settingChoices('supply.metal')}
         onChange={(metal) => putSupply({ metal })}
       />
+      <p className="small quiet">
+        It carries <span className="num">{ampacity(supply.cableMm2, supply.metal).toFixed(0)} A</span>.{' '}
+        {AMPACITY_BASIS}
+      </p>
     </>
   );
 }

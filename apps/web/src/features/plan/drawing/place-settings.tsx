@@ -162,17 +162,26 @@ export function FactorySettings({ setup }: SetupProps) {
   );
 }
 
-export function VolumeSettings({ setup: { loudestStep } }: SetupProps) {
+export function VolumeSettings({ setup: { loudestStep, overlap } }: SetupProps) {
   const put = usePutSetup();
   return (
-    <NumberField
-      id="loudest-step"
-      label="Loudest volume step agreed"
-      value={loudestStep}
-      least={1}
-      most={200}
-      whole
-      onChange={(step) => step !== null && put({ loudestStep: step })}
-    />
+    <>
+      <NumberField
+        id="loudest-step"
+        label="Loudest volume step agreed"
+        value={loudestStep}
+        least={1}
+        most={200}
+        whole
+        onChange={(step) => step !== null && put({ loudestStep: step })}
+      />
+      <Choices
+        label={PREFERENCE_WORDS.overlap.label}
+        options={PREFERENCE_WORDS.overlap.options}
+        value={overlap}
+        onChange={(chosen) => put({ overlap: chosen })}
+      />
+      <p className="small quiet">{PREFERENCE_WORDS.overlap.why}</p>
+    </>
   );
 }
