@@ -8,7 +8,7 @@ export class BriefsRepository {
   /** A job that nobody has asked the owner about starts from the usual. */
   async ofJob(db: Knex, jobId: string): Promise<Brief> {
     const row = await db('briefs').where({ job_id: jobId }).first();
-    return row ? { ...row.wanted, version: row.version } : { ...START_BRIEF, version: 1 };
+    return row ? { ...START_BRIEF, ...row.wanted, version: row.version } : { ...START_BRIEF, version: 1 };
   }
 
   async change(db: Knex, jobId: string, version: number, fields: BriefFields): Promise<Brief> {

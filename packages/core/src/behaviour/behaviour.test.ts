@@ -181,7 +181,20 @@ describe('silence', () => {
     const all = (cancelling: boolean) =>
       (['off', 'idle', 'raised'] as const).map((e) => silence(e, cancelling));
     const [off, idle, raised] = all(true);
-    expect(engineSound([off, idle, raised], []).verdict).toBe('active');
+    const [, , quiet] = all(false);
+    const open = (s: Silence): Silence => ({ ...s, doors: 'open' });
+    // Following the engine alone is a hint; it is found once it stops with a door open.
+    expect(engineSound([off, idle, raised], [])).toMatchObject({
+      verdict: 'hint',
+      next: expect.stringMatching(/Open a door or cover the cabin microphones/),
+    });
+    expect(engineSound([off, idle, raised, open(quiet)], []).verdict).toBe('active');
+    expect(engineSound([off, idle, raised, open(raised)], [])).toMatchObject({
+      verdict: 'unclear',
+      says: expect.stringMatching(/goes on with a door open: more likely whine/),
+    });
+    // A door open at the start, with the engine off, proves nothing.
+    expect(engineSound([off, idle, raised, open(off)], []).verdict).toBe('hint');
     expect(engineSound(all(false), []).verdict).toBe('none-seen');
     expect(engineSound([off, idle], []).verdict).toBe('unclear');
     const short = { ...idle, frequencyHz: idle.frequencyHz.map((hz) => 5 * hz) };

@@ -3,7 +3,11 @@ import type { Situation } from '../model/situation.ts';
 import { formatFrequency } from '../quantity/frequency.ts';
 import { type Finding, listWords } from './finding.ts';
 
-export type EngineSoundKind = 'active' | 'none-seen' | 'unclear' | 'unfinished';
+/**
+ * `active`: the factory system makes it, since it stops with a door open; `hint`: it follows the engine, which whine of
+ * the alternator does too.
+ */
+export type EngineSoundKind = 'active' | 'hint' | 'none-seen' | 'unclear' | 'unfinished';
 
 /** Silence recorded under one state of the engine. */
 export interface Silence {
@@ -23,17 +27,22 @@ const MOVES = 2 ** (1 / 6);
 
 /**
  * Does the amplifier make engine sound, or sound against it? Programme silent, doors closed, engine off, idling and
- * raised: a low-frequency level above the floor that moves with the engine is one of the two.
+ * raised: a low-frequency level above the floor that moves with the engine is a hint, since the alternator whines so too.
+ * It is found once it stops with a door open or the cabin microphones covered, at the same engine speed: a system that
+ * hears the cabin stops, an alternator does not.
  */
 export function engineSound(
   silences: readonly Silence[],
   meter: readonly CheckOf<'silence'>[],
 ): Finding<EngineSoundKind> {
   const long = silences.filter((s) => s.frequencyHz[0] <= LOW_HZ[0]);
-  const at = (engine: Situation['engine']) => long.find((s) => s.engine === engine);
-  const [off, idle, raised] = [at('off'), at('idle'), at('raised')];
+  const closed = long.filter((s) => s.doors !== 'open');
+  const stopped = long.filter((s) => s.doors === 'open' && (s.engine === 'idle' || s.engine === 'raised'));
+  const at = (engine: Situation['engine']) =>
+    closed.find((s) => s.engine === engine) ?? long.find((s) => s.engine === engine);
   const test =
     'Nothing playing, doors closed: record silence with the engine off, idling and at about 2,500 rpm.';
+  const [off, idle, raised] = [at('off'), at('idle'), at('raised')];
   if (!off || (!idle && !raised)) {
     const short = long.length < silences.length ? ' Shorter than ten seconds tells nothing of the lows.' : '';
     return fromMeter(meter, test + short);
@@ -65,12 +74,7 @@ export function engineSound(
       open ? 'Close the doors: cancelling stops while one is open. Then record again.' : test,
     );
   }
-  if (low && high && high.hz / low.hz >= MOVES)
-    return finding(
-      'active',
-      'Low-frequency sound follows the engine: engine sound or noise cancelling is made here.',
-      'It has to be left on its own output, switched off in the vehicle’s settings, or its microphones accounted for before this output is used.',
-    );
+  if (low && high && high.hz / low.hz >= MOVES) return follows(off, stopped, { low, high }, finding);
   return finding(
     'unclear',
     'There is low-frequency sound while the engine runs, but it was not seen to follow the engine.',
@@ -80,11 +84,53 @@ export function engineSound(
   );
 }
 
+interface Peak {
+  hz: number;
+  db: number;
+}
+
+/** It moves with the engine: made by the system where it stops with a door open, else a hint. */
+function follows(
+  off: Silence,
+  stopped: readonly Silence[],
+  { low, high }: { low: Peak; high: Peak },
+  finding: (verdict: EngineSoundKind, says: string, next: string | null) => Finding<EngineSoundKind>,
+): Finding<EngineSoundKind> {
+  if (stopped.length === 0)
+    return finding(
+      'hint',
+      'Low-frequency sound follows the engine: noise cancelling, engine sound that the system makes, or whine of the alternator.',
+      'Open a door or cover the cabin microphones, and record silence again at the same engine speed: what the system makes stops.',
+    );
+  const goesOn = stopped.some((s) => riseAt(off, s, (s.engine === 'idle' ? low : high).hz) >= RISE_DB);
+  return goesOn
+    ? finding(
+        'unclear',
+        'Low-frequency sound follows the engine and goes on with a door open: more likely whine of the alternator than made by the system.',
+        'Look for the ground or the supply that it comes in by, before this output is used.',
+      )
+    : finding(
+        'active',
+        'Low-frequency sound follows the engine and stops with a door open: engine sound or noise cancelling is made here.',
+        'It has to be left on its own output, switched off in the vehicle’s settings, or its microphones accounted for before this output is used.',
+      );
+}
+
+/** A third of an octave around a frequency above the silence with the engine off, dB. */
+function riseAt(off: Silence, now: Silence, hz: number): number {
+  const power = ({ frequencyHz, levelDb }: Silence) =>
+    frequencyHz.reduce(
+      (sum, f, i) => (Math.abs(Math.log2(f / hz)) <= 1 / 6 ? sum + 10 ** (levelDb[i] / 10) : sum),
+      1e-30,
+    );
+  return 10 * Math.log10(power(now) / power(off));
+}
+
 /** The strongest third of an octave above the silence with the engine off; null when none rises enough. */
-function strongest(off: Silence, now: Silence): { hz: number; db: number } | null {
+function strongest(off: Silence, now: Silence): Peak | null {
   const { frequencyHz } = now;
   const floor = new Map(off.frequencyHz.map((hz, i) => [hz, off.levelDb[i]]));
-  let best: { hz: number; db: number } | null = null;
+  let best: Peak | null = null;
   frequencyHz.forEach((hz, i) => {
     if (hz < LOW_HZ[0] || hz > LOW_HZ[1] || i < 4 || i + 4 >= frequencyHz.length) return;
     const power = (levels: number[]) => levels.reduce((s, l) => s + 10 ** (l / 10), 0);

@@ -182,7 +182,10 @@ describe('tones, silence, loads and added sounds of a job', () => {
     );
   it('silence of its own recordings tells of the engine', () => {
     const recordings = [silence('off', 0), silence('idle', 30), silence('raised', 90)];
-    expect(told({ units, recordings }).engine.verdict).toBe('active');
+    expect(told({ units, recordings }).engine.verdict).toBe('hint');
+    const doorOpen = { situation: { ...UNKNOWN_SITUATION, engine: 'raised', doors: 'open' } };
+    const proved = [...recordings, silence('raised', 0, doorOpen)];
+    expect(told({ units, recordings: proved }).engine.verdict).toBe('active');
     expect(told({ units, recordings }, 'p2').engine.verdict).toBe('unfinished');
     // Levels of inputs with other full scales are brought to volts.
     const scaled = [silence('off', 0), silence('idle', 0, { voltsAtFullScale: 1000 }), silence('raised', 0)];

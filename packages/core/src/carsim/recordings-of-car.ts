@@ -33,8 +33,9 @@ export function recordingsOfCar(
     played: Played & ('tone' | 'silence'),
     step: number,
     engine: Situation['engine'],
+    doors: Situation['doors'] = 'unknown',
   ) => {
-    const name = `${pairName(output.pair).toLowerCase().replaceAll(' ', '-')}-${played}-${played === 'tone' ? `step-${step}` : engine}.wav`;
+    const name = `${pairName(output.pair).toLowerCase().replaceAll(' ', '-')}-${played}-${played === 'tone' ? `step-${step}` : doors === 'open' ? `${engine}-door-open` : engine}.wav`;
     const [samples] = soundOfOutputs(
       [chainAtStep(car, output, step)],
       {
@@ -43,7 +44,8 @@ export function recordingsOfCar(
         signalDb: 0,
         engine: engine === 'unknown' ? 'off' : engine,
         supplyVolts: SUPPLY_VOLTS,
-        cancelling: car.cancelling,
+        // What hears the cabin stops while a door is open.
+        cancelling: car.cancelling && doors !== 'open',
       },
       {
         sampleRate: RATE,
@@ -65,7 +67,7 @@ export function recordingsOfCar(
       load: 'speaker',
       situation: {
         engine,
-        doors: played === 'silence' ? 'closed' : 'unknown',
+        doors,
         supplyVolts: SUPPLY_VOLTS,
         signalDb: played === 'tone' ? 0 : null,
         playedIn: 'unknown',
@@ -85,8 +87,11 @@ export function recordingsOfCar(
   };
   for (const output of outputs) {
     for (const step of output.tonesAtSteps) record(output, 'tone', step, 'off');
-    if (output.silences)
-      for (const engine of ['off', 'idle', 'raised'] as const) record(output, 'silence', 18, engine);
+    if (output.silences) {
+      for (const engine of ['off', 'idle', 'raised'] as const)
+        record(output, 'silence', 18, engine, 'closed');
+      record(output, 'silence', 18, 'raised', 'open');
+    }
   }
   const checks: FileCheck[] = [
     ...car.meterTones.map((tone) => ({ pairId: null, body: { kind: 'meter-tone' as const, ...tone } })),

@@ -38,6 +38,8 @@ export const briefFieldsSchema = z
     loudestStep: z.int('a volume step is a whole number').min(1, 'from 1').max(200, 'up to 200').nullable(),
     /** what alternator or converter can give beside the car's own need, A */
     reserveAmps: z.number().min(0, 'from 0 A').max(500, 'up to 500 A').nullable(),
+    /** turn-on by signal or offset is known to have failed in this make: it is not used */
+    sensing: z.enum(['usual', 'failed']).default('usual'),
     batteryAh: z.number().min(5, 'from 5 Ah').max(300, 'up to 300 Ah').nullable(),
   })
   .meta({ id: 'BriefFields' });
@@ -52,5 +54,6 @@ export const START_BRIEF: BriefFields = {
   hours: null,
   loudestStep: null,
   reserveAmps: null,
+  sensing: 'usual',
   batteryAh: null,
 };

@@ -13,6 +13,8 @@ export const WALK_IN_ITEMS = [
   'earlier-work',
 ] as const;
 
+export type WalkInItem = (typeof WALK_IN_ITEMS)[number];
+
 /** What is set to nothing before measuring, so that readings of two days can be compared. */
 export const ZERO_ITEMS = ['tone', 'loudness', 'surround', 'speed-volume', 'seat-focus', 'source'] as const;
 

@@ -50,7 +50,8 @@ export const setupSchema = z
     /** `node`: bypassed, but powered, because the car's network expects it */
     factoryAmplifier: z.enum(['none', 'stays', 'node', 'removed']),
     microphones: z.enum(['kept', 'unplugged']),
-    cancelling: z.enum(['absent', 'switched-off', 'left']),
+    /** `own-speaker`: what plays it stays on the factory amplifier, and nothing of it is tapped */
+    cancelling: z.enum(['absent', 'switched-off', 'own-speaker', 'left']),
     loudestStep: z.int().min(1).max(200),
     overlap: preferencesFieldsSchema.shape.overlap,
     turnOn: turnOnSchema,

@@ -90,6 +90,15 @@ export function BriefForm({ job, brief, change, onStart }: BriefFormProps) {
           value={brief.budget}
           onChange={(budget) => change({ budget })}
         />
+        <Choices
+          label="Turn-on by signal"
+          options={[
+            { value: 'usual', word: 'as the shop does' },
+            { value: 'failed', word: 'has failed in this make' },
+          ]}
+          value={brief.sensing}
+          onChange={(sensing) => change({ sensing })}
+        />
         <div className="brief-numbers">
           <NumberField
             id="brief-hours"

@@ -68,7 +68,9 @@ export function SituationFields({ id, situation, played, onChange }: SituationFi
       key="doors"
       id={`${id}-doors`}
       label="Doors"
-      options={optionsOf(DOORS_WORD)}
+      options={optionsOf(
+        played === 'silence' ? { ...DOORS_WORD, open: 'open, or the microphones covered' } : DOORS_WORD,
+      )}
       value={situation.doors}
       onChange={(doors) => onChange({ doors })}
     />

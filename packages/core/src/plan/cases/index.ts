@@ -1,6 +1,7 @@
 import { BASS } from './bass.ts';
 import type { JobCase } from './case.ts';
 import { DANGER } from './danger.ts';
+import { FOUND } from './found.ts';
 import { RADIO } from './radio.ts';
 import { SOURCES } from './sources.ts';
 import { SUMS } from './sums.ts';
@@ -10,4 +11,12 @@ export type { JobCase } from './case.ts';
 export { faultsAfter, faultsOf, inputOf } from './try-case.ts';
 
 /** Jobs with what an experienced installer decides on each. */
-export const JOB_CASES: readonly JobCase[] = [...DANGER, ...SOURCES, ...RADIO, ...SUMS, ...BASS, ...TURN_ON];
+export const JOB_CASES: readonly JobCase[] = [
+  ...DANGER,
+  ...SOURCES,
+  ...RADIO,
+  ...SUMS,
+  ...BASS,
+  ...FOUND,
+  ...TURN_ON,
+];

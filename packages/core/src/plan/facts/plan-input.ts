@@ -1,5 +1,5 @@
 import type { LibraryDevice } from '../../model/device.ts';
-import type { Clues, IntakeFields } from '../../model/intake.ts';
+import type { Clues, IntakeFields, WalkInItem } from '../../model/intake.ts';
 import { START_INTAKE } from '../../model/intake.ts';
 import { type PreferencesFields, START_PREFERENCES } from '../../model/shop.ts';
 import type { Target } from '../../model/target.ts';
@@ -48,6 +48,8 @@ export interface PlanInput {
   drive: IntakeFields['drive'];
   nominalVolts: IntakeFields['nominalVolts'];
   tools: IntakeFields['tools'];
+  /** what was wrong with the car when it came in */
+  found: { item: WalkInItem; note: string }[];
   clues: Clues;
 }
 
@@ -68,6 +70,7 @@ export function planInput(
     drive: START_INTAKE.drive,
     nominalVolts: START_INTAKE.nominalVolts,
     tools: START_INTAKE.tools,
+    found: [],
     clues: START_INTAKE.clues,
     ...given,
     pairs: given.pairs.map((p) => ({

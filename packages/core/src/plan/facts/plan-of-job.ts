@@ -4,6 +4,7 @@ import type { LibraryDevice } from '../../model/device.ts';
 import { type PreferencesFields, START_PREFERENCES } from '../../model/shop.ts';
 import { tellsOfFactory } from '../../model/chapter.ts';
 import { captureInForce } from '../../model/capture-in-force.ts';
+import { WALK_IN_ITEMS } from '../../model/intake.ts';
 import type { HarnessView } from '../../model/harness-view.ts';
 import type { JobView } from '../../model/views.ts';
 import { signalPolarity } from '../../outputs/polarity.ts';
@@ -68,8 +69,19 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
     drive: job.intake.drive,
     nominalVolts: job.intake.nominalVolts,
     tools: job.intake.tools,
+    found: foundAtIntake(job.intake),
     clues: job.intake.clues,
   };
+}
+
+/** Faults of the first signed check: the car as it came in. */
+function foundAtIntake({ walkIns }: JobView['intake']): PlanInput['found'] {
+  const [first] = walkIns;
+  if (!first) return [];
+  return WALK_IN_ITEMS.flatMap((item) => {
+    const { state, note } = first.items[item];
+    return state === 'fault' ? [{ item, note }] : [];
+  });
 }
 
 /** The same from the whole record: what Find says is worked out from the plugs and what was read at them. */

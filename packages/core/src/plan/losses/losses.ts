@@ -141,6 +141,11 @@ export function dutiesOf(setup: Setup, context: PlanContext): string[] {
           'Noise cancelling is switched off in the car’s settings or by the maker’s procedure. Never just unplug its microphones: telephone or emergency call may share them.',
         ]
       : []),
+    ...(setup.turnOn.by === 'sensing' || setup.turnOn.by === 'offset'
+      ? [
+          'Prove that it sleeps: lock the car, wait until it sleeps, and read what the new system draws. A device that senses may be kept awake by the car’s own noise.',
+        ]
+      : []),
     'Check radio reception and the key’s range when all is powered; keep devices and cables away from the antennas.',
     ...(context.input.drive === 'electric' || context.input.drive === 'hybrid'
       ? [

@@ -6,7 +6,7 @@ import { bassWithdrawn } from './bass-withdrawn.ts';
 import { boostCost } from './boost-cost.ts';
 import { cableDrop } from './cable-drop.ts';
 import { cablesApart } from './cables-apart.ts';
-import { cancellingOff } from './cancelling-off.ts';
+import { cancellingOff, engineHint } from './cancelling-off.ts';
 import { cavitiesSettled } from './cavities-settled.ts';
 import { channelsEnough } from './channels-enough.ts';
 import { chargingReserve } from './charging-reserve.ts';
@@ -17,6 +17,7 @@ import { factoryFeed } from './factory-feed.ts';
 import { factoryWirePower } from './factory-wire-power.ts';
 import { faderKept } from './fader-kept.ts';
 import { feedProcessed } from './feed-processed.ts';
+import { foundAtIntake } from './found-at-intake.ts';
 import { forbiddenCircuit } from './forbidden-circuit.ts';
 import { mainFuse } from './fuse.ts';
 import { groundPoint } from './ground-point.ts';
@@ -84,6 +85,7 @@ export const FEED_RULES: readonly FeedRule[] = [
   polarityKnown,
   phaseMeasured,
   bassWithdrawn,
+  engineHint,
   faderKept,
   factoryWirePower,
   boostCost,
@@ -96,6 +98,7 @@ export const FEED_RULES: readonly FeedRule[] = [
 export const PLAN_RULES: readonly PlanRule[] = [
   sourceFound,
   outputLeftOut,
+  foundAtIntake,
   warningSoundLost,
   requiredSoundUnknown,
   wishKept,

@@ -1,5 +1,6 @@
 import { listWords } from '../../behaviour/finding.ts';
 import { subject } from '../../model/matter.ts';
+import type { BriefFields } from '../../model/brief.ts';
 import type { Remark } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
 import { isWire, wirePlace } from '../supply/turn-on.ts';
@@ -13,9 +14,22 @@ type TurnOn = Setup['turnOn'];
  */
 export const turnOnSource: PlanRule = ({ plan, context }) => {
   const { turnOn } = plan.setup;
-  if (!isWire(turnOn.by)) return [];
+  if (!isWire(turnOn.by)) return sensingFailed(turnOn, context.input.brief);
   return [...brokenBy(turnOn), ...notFound(turnOn, context.input.harness.places), ...notSeen(turnOn)];
 };
+
+/** Where it is known to have failed in this make, nothing is left to sensing. */
+const sensingFailed = ({ by }: TurnOn, { sensing }: Pick<BriefFields, 'sensing'>): Remark[] =>
+  sensing === 'failed' && (by === 'sensing' || by === 'offset')
+    ? [
+        planRemark(
+          'sensing-failed',
+          'error',
+          'Turn-on by signal has failed in this make before, and this plan senses.',
+          { settle: setAt('turn-on'), remedy: 'Wake it by a wire that was watched.' },
+        ),
+      ]
+    : [];
 
 /** What was seen of it and speaks against it. */
 function brokenBy({ asleep, restart, load }: TurnOn): Remark[] {

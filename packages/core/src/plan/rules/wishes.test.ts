@@ -126,6 +126,25 @@ describe('what the car needs', () => {
     expect(heard('left', 'none-seen')).toEqual([]);
     expect(heard('switched-off', 'none-seen')).toEqual([]);
   });
+  it('left on its own speaker it is not tapped, and its speaker stays', () => {
+    const own = (target: object, engine: 'active' | 'none-seen', tapped: boolean) => {
+      const source = madeSource({ way: 'subwoofer', side: 'mono', axle: 'other', facts: { engine } });
+      const other = madeSource({ id: 'p2' });
+      const feeds = [madeFeed({ sources: [tapped ? source : other], target })];
+      const input = { targets: [feeds[0].target], pairs: [source.pair, other.pair] };
+      return cancellingOff(madePlan({ setup: { cancelling: 'own-speaker' }, feeds, input })).map(
+        (r) => r.text,
+      );
+    };
+    const beside = { speaker: { way: 'full' as const } };
+    expect(own(beside, 'active', false)).toEqual([]);
+    expect(own(beside, 'active', true)).toEqual([
+      expect.stringMatching(/subwoofer, which carries it, is tapped/),
+    ]);
+    expect(own(beside, 'none-seen', true)).toEqual([]);
+    const inItsPlace = { layout: 'mono', axle: 'other', speaker: { way: 'subwoofer' as const } };
+    expect(own(inItsPlace, 'active', false)).toEqual([expect.stringMatching(/subwoofer loses its speaker/)]);
+  });
   it('its microphones stay plugged in', () => {
     expect(microphonesKept(madePlan())).toEqual([]);
     expect(microphonesKept(madePlan({ setup: { microphones: 'unplugged' } }))).toEqual([

@@ -25,7 +25,8 @@ const TURN_ON: Record<By, { relay: boolean } & SourceSeen> = {
 function turnOnOf({ input }: PlanContext): By {
   const { places } = input.harness;
   const senses = (kind: 'signal' | 'offset') =>
-    input.devices.length === 0 || input.devices.some((d) => d.senses.includes(kind));
+    input.brief.sensing !== 'failed' &&
+    (input.devices.length === 0 || input.devices.some((d) => d.senses.includes(kind)));
   const possible: Record<Exclude<By, 'constant'>, boolean> = {
     // An accessory feed that is still to be found is no better than a remote lead that is there.
     accessory: places.switched !== undefined || places.remote === undefined,

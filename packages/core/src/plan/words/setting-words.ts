@@ -16,7 +16,12 @@ export const SETTING_CHOICES = {
     removed: 'bypassed, taken out',
   },
   microphones: { kept: 'stay plugged in', unplugged: 'unplugged' },
-  cancelling: { absent: 'there is none', 'switched-off': 'switched off', left: 'left on' },
+  cancelling: {
+    absent: 'there is none',
+    'switched-off': 'switched off',
+    'own-speaker': 'its speaker stays',
+    left: 'left on',
+  },
   overlap: { '0': 'none', '5': '5 dB', '10': '10 dB' },
   'turnOn.by': {
     accessory: 'accessory feed',

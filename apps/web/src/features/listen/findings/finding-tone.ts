@@ -3,7 +3,7 @@ import type { Finding } from '@ulpen/core';
 export type Tone = 'settled' | 'watch-out' | 'unclear' | 'open';
 
 const OPEN = ['unfinished', 'unchecked'];
-const UNCLEAR = ['unclear', 'partly', 'uneven', 'not-reached', 'never-clean', 'carrier'];
+const UNCLEAR = ['unclear', 'hint', 'partly', 'uneven', 'not-reached', 'never-clean', 'carrier'];
 const WATCH_OUT = [
   'withdrawn',
   'held',

@@ -21,7 +21,7 @@ export function presetOf(params: URLSearchParams, job: JobView): LivePreset {
       situation: {
         ...UNKNOWN_SITUATION,
         engine: engine ?? 'unknown',
-        doors: engine ? 'closed' : 'unknown',
+        doors: params.get('doors') === 'open' ? 'open' : engine ? 'closed' : 'unknown',
         playedIn: PLAYED_IN.find((p) => p === params.get('in')) ?? 'unknown',
       },
       ...(load && { load }),
@@ -44,7 +44,7 @@ export function firstPlaying({ said }: LivePreset, way: keyof typeof TONE_HZ): S
     signalDb: kind === 'tone' ? 0 : -12,
     engine: situation.engine === 'unknown' ? 'off' : situation.engine,
     supplyVolts: 13.6,
-    cancelling: true,
+    cancelling: situation.doors !== 'open',
     step: 18,
   };
 }
@@ -59,7 +59,7 @@ export function saidOfPlaying(playing: SimulatedPlaying, preset: LivePreset): Pa
     situation: {
       ...preset.said.situation,
       engine,
-      doors: 'closed',
+      doors: preset.said.situation.doors === 'open' ? 'open' : 'closed',
       supplyVolts,
       signalDb: played === 'silence' ? null : signalDb,
     },

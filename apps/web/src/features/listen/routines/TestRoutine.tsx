@@ -147,6 +147,7 @@ function Others({
 function liveAddress(job: JobView, pair: PairView, test: GuidedTest, r: RecordWith): string {
   const query = new URLSearchParams({ played: r.played, test: test.id });
   if (r.engine) query.set('engine', r.engine);
+  if (r.doors) query.set('doors', r.doors);
   if (r.playedIn) query.set('in', r.playedIn);
   if (r.load) query.set('load', r.load);
   if (r.both) {

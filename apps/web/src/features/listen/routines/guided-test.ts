@@ -16,6 +16,8 @@ export interface RecordWith {
   word: string;
   played: Played;
   engine?: Situation['engine'];
+  /** default: closed, where the engine is said */
+  doors?: Situation['doors'];
   playedIn?: Situation['playedIn'];
   load?: 'none' | 'speaker';
   /** the other side is recorded at the same time */

@@ -21,6 +21,7 @@ const FACTORY_AMPLIFIER: Record<Setup['factoryAmplifier'], string> = {
 const CANCELLING: Record<Setup['cancelling'], string> = {
   absent: 'not heard',
   'switched-off': 'switched off',
+  'own-speaker': 'left on, its speaker stays',
   left: 'left on',
 };
 const GROUND: Record<Setup['supply']['ground'], string> = {

@@ -11,7 +11,7 @@ export const engine: GuidedTest = {
     'Record silence with the engine off.',
     'Record it idling.',
     'Record it at about 2,500 rpm, held steady.',
-    'What moves with the engine is made by the amplifier. Hum of the alternator stays in other outputs too.',
+    'What moves with the engine may be whine of the alternator. Open a door, or cover the cabin microphones, and record it at the same speed again: what the system makes stops.',
   ],
   caution:
     'Run an engine outdoors or with an exhaust hose: the gas kills. Parking brake on, gear out, hands off belts and fan.',
@@ -19,6 +19,7 @@ export const engine: GuidedTest = {
     { word: 'Engine off', played: 'silence', engine: 'off' },
     { word: 'Idling', played: 'silence', engine: 'idle' },
     { word: 'Raised', played: 'silence', engine: 'raised' },
+    { word: 'Raised, a door open', played: 'silence', engine: 'raised', doors: 'open' },
   ],
   forms: [{ title: 'Read with a meter', shape: SILENCE_VOLTS }],
   kinds: ['silence'],
