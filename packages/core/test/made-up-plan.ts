@@ -59,6 +59,7 @@ export function madeSource(part: Parameters<typeof madePair>[0] = {}, cornerHz =
   return {
     pair,
     captureId: `c-${pair.id}`,
+    from: 'analyser',
     name: pairName(pair),
     analysis: analysisOf(cornerHz),
     response: { re: Float64Array.from(levelDb, (l) => 10 ** (l / 20)), im: new Float64Array(levelDb.length) },

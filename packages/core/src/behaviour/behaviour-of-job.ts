@@ -57,12 +57,11 @@ export function behaviourOfJob(job: Pick<JobView, 'units' | 'recordings' | 'chec
   const pairs = job.units.flatMap((unit) =>
     unit.pairs.map((pair) => {
       const level = levelOf(pair, job);
+      const band = meterBand(checksOf(job.checks, 'level', pair.id), silentVolts(job, pair.id), meter);
       return {
         pairId: pair.id,
         level,
-        volts: meterLevels(job, pair.id)
-          .map((l) => ({ step: l.step, volts: l.volts * 10 ** (-(l.signalDb ?? 0) / 20) }))
-          .sort((a, b) => a.step - b.step),
+        volts: passBandVolts(meterLevels(job, pair.id), pair, band),
         feed: unit.kind === 'radio' ? feedKind(level.points, speakerFor(level.points, speakers, job)) : null,
         bass: bassWithdrawal(
           capturesByStep(pair).map(atStep),
@@ -73,7 +72,7 @@ export function behaviourOfJob(job: Pick<JobView, 'units' | 'recordings' | 'chec
         engine: engineSound(silencesOf(pair.id, recordings), checksOf(job.checks, 'silence', pair.id)),
         load: loadSensing(checksOf(job.checks, 'cold-start', pair.id), loadPair(pair)),
         runAwayVolts: runAwayVolts(checksOf(job.checks, 'cold-start', pair.id)),
-        meter: meterBand(checksOf(job.checks, 'level', pair.id), silentVolts(job, pair.id), meter),
+        meter: band,
         added: addedOf(job, pair.id),
       };
     }),
@@ -103,7 +102,34 @@ function levelOf(pair: PairView, job: Pick<JobView, 'checks'>): LevelLaw {
   return read.length > captured.length ? levelLaw(read, true) : levelLaw(captured);
 }
 
+/** A tone this far down a roll-off tells the level of the output by its band; farther down it tells nothing, dB. */
+const IN_ROLL_OFF = { from: -3, to: -15 };
+
+/** Volts of the pass band for a tone at 0 dB, at each step: one level in a roll-off is never the level of the output. */
+function passBandVolts(read: readonly MeterLevel[], pair: PairView, band: MeterBand): PairBehaviour['volts'] {
+  return read
+    .flatMap(({ step, volts, signalDb, hz }) => {
+      const down = levelAgainstBand(hz, pair, band);
+      if (down < IN_ROLL_OFF.to) return [];
+      const lost = down < IN_ROLL_OFF.from ? down : 0;
+      return [{ step, volts: volts * 10 ** (-((signalDb ?? 0) + lost) / 20) }];
+    })
+    .sort((a, b) => a.step - b.step);
+}
+
+/** Level of a tone against the pass band, dB: as the analyser has it, else as the meter has. */
+function levelAgainstBand(hz: number, pair: PairView, { tones }: MeterBand): number {
+  const [capture] = capturesByStep(pair);
+  if (capture) {
+    const { smoothed, passBandDb } = capture.analysis;
+    const above = smoothed.frequencyHz.findIndex((f) => f >= hz);
+    return above < 0 ? -Infinity : smoothed.levelDb[above] - passBandDb;
+  }
+  return tones.find((t) => t.hz === hz)?.db ?? 0;
+}
+
 interface MeterLevel extends LevelAtStep {
+  hz: number;
   volts: number;
   /** of the tone that was read, dB */
   signalDb: number | null;
@@ -118,8 +144,10 @@ function meterLevels(job: Pick<JobView, 'checks'>, pairId: string): MeterLevel[]
     const tone = `${l.hz}/${l.signalDb}`;
     byTone.set(tone, [...(byTone.get(tone) ?? []).filter((o) => o.volumeStep !== l.volumeStep), l]);
   }
-  const most = [...byTone.values()].sort((a, b) => b.length - a.length)[0] ?? [];
-  return most.map(({ volumeStep, volts, signalDb, supplyVolts }) => ({
+  const loudest = (read: readonly CheckOf<'level'>[]) => Math.max(...read.map((l) => l.volts));
+  const most = [...byTone.values()].sort((a, b) => b.length - a.length || loudest(b) - loudest(a))[0] ?? [];
+  return most.map(({ hz, volumeStep, volts, signalDb, supplyVolts }) => ({
+    hz,
     step: volumeStep,
     db: 20 * Math.log10(volts),
     ...{ volts, signalDb, supplyVolts },

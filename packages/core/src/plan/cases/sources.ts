@@ -1,3 +1,5 @@
+import { highPass } from '../../carsim/cars/parts.ts';
+import type { CheckBody, CheckOf } from '../../model/check.ts';
 import {
   amplifier,
   both,
@@ -48,6 +50,26 @@ const plainFront = (id: string, levels: [number, number][]) =>
       ]),
     ],
     targets: [FRONT_PAIR],
+  });
+
+/** A pair that was read with a checked meter at tones of one level, and never with an analyser. */
+const TONES_HZ = [40, 100, 400, 1000, 4000, 10_000];
+const readWithMeter = (id: string, read: number[]) =>
+  car(id, {
+    ...PLAIN,
+    units: [
+      radio(
+        both('front', 'full', {
+          measuredAtSteps: [],
+          checks: [
+            ...STEADY,
+            ...TONES_HZ.map((hz, i): CheckBody => ({ ...(volts(read[i]) as CheckOf<'level'>), hz })),
+          ],
+        }),
+      ),
+    ],
+    targets: [FRONT_PAIR],
+    meterTones: TONES_HZ.map((hz) => ({ hz, volts: 1 })),
   });
 
 const oneSided: Never = {
@@ -152,6 +174,62 @@ export const SOURCES: readonly JobCase[] = [
       holds: ({ plan }) => plan.remarks.every((r) => r.rule !== 'band-covered' || r.severity !== 'error'),
     },
     why: 'What such outputs usually carry is no measurement: it breaks no rule, and what to measure first is said.',
+    never: [],
+  },
+  {
+    id: 'a-band-read-with-a-meter-alone',
+    car: readWithMeter('a-band-read-with-a-meter-alone', [4, 4.1, 4, 3.9, 4, 3.8]),
+    decides: {
+      first: ['convert'],
+      says: [/band was read with a meter, at 6 tones; what lies between and beyond them is not known/],
+      holds: ({ plan }) =>
+        plan.covers && plan.remarks.every((r) => r.rule !== 'band-covered' && r.rule !== 'band-assumed'),
+    },
+    why: 'Tones on a checked meter are a measurement, if a coarse one, and better than any typical band.',
+    never: [],
+  },
+  {
+    id: 'a-meter-that-sees-the-highs-missing',
+    car: readWithMeter('a-meter-that-sees-the-highs-missing', [4, 4.1, 3.6, 1.2, 0.2, 0.05]),
+    decides: {
+      says: [/gets too little above/],
+      holds: ({ plan }) => plan.remarks.some((r) => r.rule === 'band-covered' && r.severity === 'error'),
+    },
+    why: 'What a checked meter read is no guess: the highs are not there, whatever such outputs usually carry.',
+    never: [{ what: 'is taken as the full band that was asked for', done: ({ plan }) => plan.covers }],
+  },
+  {
+    id: 'volts-of-a-tone-in-the-roll-off',
+    car: car('volts-of-a-tone-in-the-roll-off', {
+      ...WITH_AMPLIFIER,
+      units: [
+        radio(lines()),
+        amplifier(
+          both('front', 'tweeter', {
+            checks: [...STEADY, volts(0.5)],
+            filters: [highPass('linkwitz-riley', 4, 1900)],
+          }),
+        ),
+      ],
+      targets: [
+        target('Front tweeters', {
+          layout: 'stereo',
+          axle: 'front',
+          lowHz: 2500,
+          highHz: 18_000,
+          speaker: { way: 'tweeter', watts: 30 },
+        }),
+      ],
+    }),
+    record: settled,
+    decides: {
+      holds: ({ input }) => {
+        const { volts: read } = input.pairs.find((p) => p.way === 'tweeter')!.facts;
+        // 1 kHz lies about 12 dB down the high-pass.
+        return read === null || (read.volts > 1.5 && read.volts < 3);
+      },
+    },
+    why: 'Half a volt at 1 kHz is a tweeter’s roll-off; above it there are four times as many.',
     never: [],
   },
   {

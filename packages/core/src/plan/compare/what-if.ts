@@ -1,5 +1,5 @@
 import type { PlanInput } from '../facts/plan-input.ts';
-import { NO_FACTS } from '../facts/output-facts.ts';
+import { NO_FACTS, type OutputFacts } from '../facts/output-facts.ts';
 
 /** Questions that a customer or a shop asks of a plan. */
 export interface WhatIf {
@@ -25,8 +25,17 @@ export function whatIf(input: PlanInput, { noCut, noAnalyser, amplifierId, feedF
     ratios: noAnalyser ? [] : input.ratios,
     pairs: input.pairs.map((p) => ({
       ...p,
-      ...(noAnalyser && { capture: null, volumeSteps: [], facts: { ...NO_FACTS, sounds: p.facts.sounds } }),
+      ...(noAnalyser && { capture: null, volumeSteps: [], facts: byMeter(p.facts) }),
       ...(feedFollows && p.unitKind === 'radio' && { facts: { ...p.facts, feed: 'follows' as const } }),
     })),
   };
 }
+
+/** What a meter and ears tell of an output without an analyser. */
+const byMeter = ({ sounds, tones, volts, voltsAtSteps }: OutputFacts): OutputFacts => ({
+  ...NO_FACTS,
+  sounds,
+  tones,
+  volts,
+  voltsAtSteps,
+});

@@ -40,7 +40,8 @@ export function chooserOf(barred: ReadonlySet<string>): Chooser {
       const beside = own.length > 0 && (options.maxInputs ?? Infinity) > 1;
       const allowed = nearest(beside ? may : own, target);
       const key = JSON.stringify([target.id, side, allowed.map((s) => s.pair.id), options]);
-      const anyMeasured = allowed.some((s) => s.captureId !== null);
+      const isMeasured = (s: Source) => s.from === 'analyser' || s.from === 'meter';
+      const anyMeasured = allowed.some(isMeasured);
       let choices = known.get(key);
       if (!choices) {
         choices = chooseOutputs(
@@ -55,7 +56,7 @@ export function chooserOf(barred: ReadonlySet<string>): Chooser {
                 : 0) +
               (side === 'mono' && isOneSided(target, s) ? ONE_SIDED_DB : 0) +
               (isOtherWay(target, s) ? OTHER_WAY_DB : 0) +
-              (s.captureId === null && anyMeasured ? UNMEASURED_DB : 0),
+              (!isMeasured(s) && anyMeasured ? UNMEASURED_DB : 0),
           })),
           target,
           options,

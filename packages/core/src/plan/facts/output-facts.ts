@@ -14,6 +14,8 @@ export interface OutputFacts {
   volts: { volts: number; step: number } | null;
   /** the same as it was read at several steps, the lowest first */
   voltsAtSteps: { step: number; volts: number }[];
+  /** levels of tones that a checked meter read, dB re the loudest: a band of low resolution; empty: none */
+  tones: { hz: number; db: number }[];
   /** the loudest clean level found, V RMS; null: not measured in volts */
   cleanVolts: number | null;
   cleanStep: number | null;
@@ -40,6 +42,7 @@ export const NO_FACTS: OutputFacts = {
   dbPerStep: null,
   volts: null,
   voltsAtSteps: [],
+  tones: [],
   cleanVolts: null,
   cleanStep: null,
   bass: { verdict: 'unfinished', keptTo: null, worstDb: 0, upTo: null, lost: [] },
@@ -62,6 +65,7 @@ export function factsOfPair(behaviour: PairBehaviour): OutputFacts {
     dbPerStep: level.dbPerStep,
     volts: spoken ?? read ?? null,
     voltsAtSteps: behaviour.volts,
+    tones: behaviour.meter.verdict === 'rough' ? behaviour.meter.tones : [],
     cleanVolts: at?.volts ?? null,
     cleanStep: at?.volumeStep ?? null,
     bass: {

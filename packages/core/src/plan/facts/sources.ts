@@ -10,8 +10,10 @@ import { pairName } from '../../model/unit.ts';
 /** A pair with its complex response, ready for sums. */
 export interface Source {
   pair: PlanPair;
-  /** null: its band is assumed */
+  /** null: its band was read with a meter at best */
   captureId: string | null;
+  /** what its band is known from */
+  from: 'analyser' | 'meter' | 'other-side' | 'typical';
   name: string;
   analysis: ResponseAnalysis;
   response: ComplexResponse;
@@ -33,13 +35,14 @@ export function sourcesOf(input: Pick<PlanInput, 'pairs' | 'ratios'>): Source[] 
   const sources = input.pairs.flatMap((pair): Source[] => {
     const { capture } = pair;
     if (capture?.analysis.bandClass === 'silent') return [];
-    const analysis = capture?.analysis ?? twinOf(pair, input.pairs) ?? assumedAnalysis(pair.way);
+    const { analysis, from } = bandOf(pair, input.pairs);
     const { response, phase } = outputResponse(analysis, capture?.phaseMeasured ?? false);
     const measured = phase === 'measured';
     return [
       {
         pair,
         captureId: capture?.id ?? null,
+        from,
         name: pairName(pair),
         analysis,
         response,
@@ -91,12 +94,46 @@ function twinOf(pair: PlanPair, pairs: readonly PlanPair[]): ResponseAnalysis | 
   return twin?.capture && twin.capture.analysis.bandClass !== 'silent' ? twin.capture.analysis : null;
 }
 
-/** Of what such outputs usually carry; no capture was ever judged by this version. */
-const TYPICAL = 0;
+/** No capture was ever judged by this version: its band was assumed or read with a meter. */
+const NO_CAPTURE = 0;
 
 /** Nothing was measured on it nor on its other side: its band is what such an output usually carries. */
-export const isTypical = ({ captureId, analysis }: Pick<Source, 'captureId' | 'analysis'>): boolean =>
-  captureId === null && analysis.version === TYPICAL;
+export const isTypical = ({ from }: Pick<Source, 'from'>): boolean => from === 'typical';
+
+/** The best that is known of a band: measured, read with a meter, its other side’s, or what such outputs usually carry. */
+function bandOf(pair: PlanPair, pairs: readonly PlanPair[]): Pick<Source, 'analysis' | 'from'> {
+  if (pair.capture) return { analysis: pair.capture.analysis, from: 'analyser' };
+  const typical = assumedAnalysis(pair.way);
+  if (pair.facts.tones.length > 0)
+    return { analysis: readWithMeter(pair.facts.tones, typical), from: 'meter' };
+  const twin = twinOf(pair, pairs);
+  return twin ? { analysis: twin, from: 'other-side' } : { analysis: typical, from: 'typical' };
+}
+
+/** A tone this far down is beyond the edge, dB. */
+const EDGE_DB = -6;
+
+/** Between tones the level is interpolated; beyond them it falls as such an output usually does. */
+function readWithMeter(tones: PlanPair['facts']['tones'], typical: ResponseAnalysis): ResponseAnalysis {
+  const usual = typical.smoothed.levelDb;
+  const nearest = (hz: number) => SUM_GRID_HZ.findIndex((f) => f >= hz * 0.999);
+  const [first, last] = [tones[0], tones[tones.length - 1]];
+  const levelDb = SUM_GRID_HZ.map((hz, i) => {
+    if (hz <= first.hz) return first.db + Math.min(0, usual[i] - usual[nearest(first.hz)]);
+    const above = tones.findIndex((t) => t.hz >= hz);
+    if (above < 0) return last.db + Math.min(0, usual[i] - usual[nearest(last.hz)]);
+    const [a, b] = [tones[above - 1], tones[above]];
+    return a.db + ((b.db - a.db) * Math.log(hz / a.hz)) / Math.log(b.hz / a.hz);
+  });
+  const inside = levelDb.map((db) => db >= EDGE_DB);
+  return {
+    ...typical,
+    smoothed: { frequencyHz: [...SUM_GRID_HZ], levelDb },
+    lowHz: SUM_GRID_HZ[inside.indexOf(true)],
+    highHz: SUM_GRID_HZ[inside.lastIndexOf(true)],
+    reasons: [`It was read with a meter, at ${tones.length} tones.`],
+  };
+}
 
 const assumedOf = new Map<Way, ResponseAnalysis>();
 
@@ -107,7 +144,7 @@ function assumedAnalysis(way: Way): ResponseAnalysis {
   const { lowHz, highHz } = TYPICAL_BANDS[way];
   const levelDb = SUM_GRID_HZ.map((f) => -10 * Math.log10((1 + (lowHz / f) ** 4) * (1 + (f / highHz) ** 4)));
   const analysis: ResponseAnalysis = {
-    version: TYPICAL,
+    version: NO_CAPTURE,
     smoothed: { frequencyHz: [...SUM_GRID_HZ], levelDb },
     passBandDb: 0,
     noiseFloorDb: null,

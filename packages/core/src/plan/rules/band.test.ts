@@ -37,12 +37,13 @@ describe('bandCovered', () => {
   });
   it('breaks no rule by what such outputs usually carry, and says what to measure first', () => {
     const missing = [{ fromHz: 80, toHz: 140 }];
-    const open = { ...source({ id: 'p2', way: 'tweeter' }), captureId: null };
-    const typical = { ...open, analysis: { ...open.analysis, version: 0 } };
+    const open = { ...source({ id: 'p2', way: 'tweeter' }), captureId: null, from: 'other-side' as const };
+    const typical = { ...open, from: 'typical' as const };
     const said = (tweeter: Source) =>
       bandCovered(context([source(), tweeter], { covers: false, missing }))[0];
-    // Its other side was measured: that is no guess.
+    // Its other side was measured, or a checked meter read it: that is no guess.
     expect(said(open).severity).toBe('error');
+    expect(said({ ...open, from: 'meter' }).severity).toBe('error');
     const remark = said(typical);
     expect(remark).toMatchObject({
       severity: 'assumption',
