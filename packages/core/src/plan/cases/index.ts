@@ -5,6 +5,7 @@ import { FOUND } from './found.ts';
 import { RADIO } from './radio.ts';
 import { SOURCES } from './sources.ts';
 import { SUMS } from './sums.ts';
+import { WISHES } from './wishes.ts';
 import { TURN_ON } from './turn-on.ts';
 
 export type { JobCase } from './case.ts';
@@ -18,5 +19,6 @@ export const JOB_CASES: readonly JobCase[] = [
   ...SUMS,
   ...BASS,
   ...FOUND,
+  ...WISHES,
   ...TURN_ON,
 ];

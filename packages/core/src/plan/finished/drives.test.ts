@@ -26,6 +26,28 @@ describe('the amplifier that drives a target', () => {
     expect(names).toEqual(['two', 'four', 'four']);
     expect(driven([target('a'), target('b')], two).map((d) => d.amplifier?.name)).toEqual(['two', undefined]);
   });
+  it('is one of four channels before two of two, where that costs and takes no more', () => {
+    const two = (name: string) => amp(name, { priceClass: 1, amplifier: { channels: 2 } });
+    const four = (priceClass: number, size: LibraryDevice['size'] = 'medium', filters = false) =>
+      amp('four', {
+        ...{ priceClass, size, amplifier: { channels: 4 } },
+        ...(filters && { crossover: { lowestHz: 40, highestHz: 5000 } }),
+      });
+    const names = (...devices: LibraryDevice[]) =>
+      driven([target('a'), target('b')], ...devices).map((d) => d.amplifier?.name);
+    expect(names(two('x'), two('y'), four(2))).toEqual(['four', 'four']);
+    expect(names(two('x'), two('y'), four(3))).toEqual(['x', 'y']);
+    expect(names(two('x'), two('y'), four(2, 'large'))).toEqual(['x', 'y']);
+    // A person's own choice stays, and filters that would be lost are not.
+    const [x, y] = [two('x'), two('y')].map((d) => ({
+      ...d,
+      crossover: { lowestHz: 40, highestHz: 5000 },
+    }));
+    expect(names(x, y, four(2))).toEqual(['x', 'y']);
+    expect(names(x, y, four(2, 'medium', true))).toEqual(['four', 'four']);
+    const chosen = [target('a', { amplifierId: 'x' }), target('b')];
+    expect(driven(chosen, two('x'), two('y'), four(2)).map((d) => d.amplifier?.name)).toEqual(['x', 'y']);
+  });
   it('gives three fifths of what the speaker is rated', () => {
     const one = amp('one', { amplifier: { wattsAt4: 60 } });
     expect(driven([target('t', {}, { watts: 100 })], one)[0].amplifier?.name).toBe('one');

@@ -35,17 +35,58 @@ export function drivesOf(
   const amplifiers = devices
     .filter((d) => d.amplifier !== null)
     .sort((a, b) => a.priceClass - b.priceClass || channelsOf(a) - channelsOf(b));
+  const wired = targets.map((target) => ({
+    ...target,
+    arrangement: coils.find((c) => c.targetId === target.id)?.arrangement,
+  }));
+  const several = assigned(wired, amplifiers, amplifiers);
+  return oneForAll(wired, amplifiers, several) ?? several;
+}
+
+const SIZES: readonly LibraryDevice['size'][] = ['small', 'medium', 'large'];
+
+/** One amplifier in the place of several, where it costs and takes no more and lacks nothing; null: there is none. */
+function oneForAll(
+  targets: readonly Wired[],
+  amplifiers: readonly LibraryDevice[],
+  several: ReadonlyMap<string, Drive>,
+): Map<string, Drive> | null {
+  const used = [...new Set([...several.values()].map((d) => d.amplifier))];
+  if (used.length < 2 || used.includes(null)) return null;
+  const price = used.reduce((sum, a) => sum + a!.priceClass, 0);
+  const size = Math.max(...used.map((a) => SIZES.indexOf(a!.size)));
+  const filtered = (drives: ReadonlyMap<string, Drive>) =>
+    targets.filter((t) => makesHighPass(drives.get(t.id)!.amplifier, t)).length;
+  for (const one of amplifiers) {
+    if (one.priceClass > price || SIZES.indexOf(one.size) > size) continue;
+    const drives = assigned(targets, [one], amplifiers);
+    const alone = [...drives.values()].every((d) => d.amplifier?.id === one.id);
+    if (alone && filtered(drives) >= filtered(several)) return drives;
+  }
+  return null;
+}
+
+/**
+ * Each target in turn with the cheapest that fits and has channels left, or with the one it names.
+ *
+ * @param from what is chosen from
+ * @param all what a target may name
+ */
+function assigned(
+  targets: readonly Wired[],
+  from: readonly LibraryDevice[],
+  all: readonly LibraryDevice[],
+): Map<string, Drive> {
   const taken = new Map<string, number[]>();
   const drives = new Map<string, Drive>();
-  for (const given of targets) {
-    const target = { ...given, arrangement: coils.find((c) => c.targetId === given.id)?.arrangement };
-    const wanted = amplifiers.find((a) => a.id === target.amplifierId);
+  for (const target of targets) {
+    const wanted = all.find((a) => a.id === target.amplifierId);
     const free = (a: LibraryDevice) =>
       channelGroups(a.amplifier!).map((group, n) => group.channels - (taken.get(a.id)?.[n] ?? 0));
     const drive = wanted
       ? (driveWith(wanted, target, free(wanted)) ?? insistedOn(wanted, target))
       : firstThatFits(
-          [...amplifiers].sort((a, b) => (taken.has(b.id) ? 1 : 0) - (taken.has(a.id) ? 1 : 0)),
+          [...from].sort((a, b) => (taken.has(b.id) ? 1 : 0) - (taken.has(a.id) ? 1 : 0)),
           target,
           free,
         );

@@ -57,7 +57,7 @@ import { vehicleVolts } from './vehicle-volts.ts';
 import { volumeControl } from './volume-control.ts';
 import { volumeSteps } from './volume-steps.ts';
 import { warningSoundLost } from './warning-sound-lost.ts';
-import { wishAnswered, wishKept } from './wish-kept.ts';
+import { spareLeft, wishAnswered, wishKept } from './wish-kept.ts';
 import { withinBudget } from './within-budget.ts';
 import { wooferHighs } from './woofer-highs.ts';
 
@@ -103,6 +103,7 @@ export const PLAN_RULES: readonly PlanRule[] = [
   requiredSoundUnknown,
   wishKept,
   wishAnswered,
+  spareLeft,
   sourceSilent,
   loadMissing,
   runAway,

@@ -1,6 +1,8 @@
 import type { KeepItem } from '../../model/brief.ts';
 import { subject } from '../../model/matter.ts';
-import { INTAKE, planRemark, type PlanRule } from './rule.ts';
+import { listWords } from '../../behaviour/finding.ts';
+import { channelGroups } from '../../model/device.ts';
+import { INTAKE, LIBRARY, planRemark, type PlanRule } from './rule.ts';
 
 /** Moves a plan behind those that answer the wish. */
 export const WISH_UNANSWERED = 'wish-unanswered';
@@ -23,6 +25,34 @@ export const wishAnswered: PlanRule = ({ plan, feeds, context }) => {
       },
     ),
   ];
+};
+
+/** Who wants to expand later finds an input and a channel for it. */
+export const spareLeft: PlanRule = ({ plan, finished, context }) => {
+  if (context.input.brief.shape !== 'expand-later') return [];
+  const spare = finished.devices.flatMap(({ kind, name, entry, inputs, outputs }) => {
+    if (!entry) return [];
+    const left =
+      kind === 'amplifier'
+        ? channelGroups(entry.amplifier!).reduce((n, g) => n + g.channels, 0) - outputs.length
+        : entry.inputs - inputs.length;
+    const what = kind === 'amplifier' ? 'channel' : 'input';
+    return left > 0 ? [`${left} ${what}${left > 1 ? 's' : ''} of ${name}`] : [];
+  });
+  return spare.length > 0
+    ? [planRemark('spare-left', 'note', `Left for a later expansion: ${listWords(spare)}.`)]
+    : [
+        planRemark(
+          WISH_UNANSWERED,
+          'warning',
+          'The owner wants to expand later; every input and every channel of this plan is taken.',
+          {
+            remedy: 'An amplifier with more channels, or a processor with more inputs.',
+            settle: LIBRARY,
+            subjects: [subject({ what: plan.strategy })],
+          },
+        ),
+      ];
 };
 
 /** What the owner wants kept is kept. */
