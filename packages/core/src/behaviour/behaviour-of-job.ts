@@ -12,7 +12,7 @@ import { feedKind, type FeedKind } from './feed.ts';
 import type { Finding } from './finding.ts';
 import { leftAgainstRight, type LeftRightKind } from './left-right.ts';
 import { type LevelAtStep, levelLaw, type LevelLaw } from './level-law.ts';
-import { loadSensing, type LoadKind, runAwayVolts } from './load-sensing.ts';
+import { holdsIntoSpeaker, loadSensing, type LoadKind, runAwayVolts } from './load-sensing.ts';
 import { meterBand, type MeterBand, meterLimits, type MeterLimits } from './meter.ts';
 import { atStep, capturesByStep, levelChange } from './steps.ts';
 
@@ -35,6 +35,8 @@ export interface PairBehaviour {
   clean: CleanMaximum;
   engine: Finding<EngineSoundKind>;
   load: Finding<LoadKind>;
+  /** it drives a speaker by itself; null: not read with one and without */
+  holdsIntoSpeaker: boolean | null;
   /** the most volts that were read without a load while it was not steady; null: none were */
   runAwayVolts: number | null;
   meter: MeterBand;
@@ -71,6 +73,7 @@ export function behaviourOfJob(job: Pick<JobView, 'units' | 'recordings' | 'chec
         clean: cleanOf(pair, recordings, job),
         engine: engineSound(silencesOf(pair.id, recordings), checksOf(job.checks, 'silence', pair.id)),
         load: loadSensing(checksOf(job.checks, 'cold-start', pair.id), loadPair(pair)),
+        holdsIntoSpeaker: holdsIntoSpeaker(checksOf(job.checks, 'level', pair.id)),
         runAwayVolts: runAwayVolts(checksOf(job.checks, 'cold-start', pair.id)),
         meter: band,
         added: addedOf(job, pair.id),

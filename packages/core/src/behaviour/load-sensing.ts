@@ -92,3 +92,24 @@ function difference(loaded: ResponseAnalysis, open: ResponseAnalysis): { hz: num
   }
   return most;
 }
+
+/** A power stage loses less than this when a speaker is put on it, as a share of its volts; a line output collapses. */
+const HOLDS = 0.85;
+
+/**
+ * Does the level of an output hold into a speaker? Volts of one tone at one step, with a speaker on it and without.
+ *
+ * @returns null where the two were not read alike
+ */
+export function holdsIntoSpeaker(levels: readonly CheckOf<'level'>[]): boolean | null {
+  const loaded = levels.findLast((l) => l.load === 'speaker' && l.volts > 0);
+  const open = levels.findLast(
+    (l) =>
+      l.load === 'none' &&
+      l.volts > 0 &&
+      l.hz === loaded?.hz &&
+      l.volumeStep === loaded.volumeStep &&
+      l.signalDb === loaded.signalDb,
+  );
+  return loaded && open ? loaded.volts >= HOLDS * open.volts : null;
+}

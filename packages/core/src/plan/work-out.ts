@@ -13,6 +13,7 @@ import { filtersOf } from './finished/filters.ts';
 import { builtCar } from './finished/finished-car.ts';
 import { insertsOf } from './finished/inserts.ts';
 import { drawOfAll, finishedSupply } from './finished/supply.ts';
+import { isUnamplified } from './facts/unamplified.ts';
 import { completeFeed } from './levels/complete-feed.ts';
 import { dutiesOf, lossesOf, triggersOf } from './losses/losses.ts';
 import { remarksOf } from './rules/remarks.ts';
@@ -73,7 +74,7 @@ function buildCar({ strategy, context, changes }: Given): Built {
   const { input } = context;
   const raw = feedsOf(strategy, context, changes);
   const draft = draftSetup(strategy, context, changes);
-  const chosen = chooseDevices(raw, context, draft.loudestStep, changes);
+  const chosen = chooseDevices(raw, context, draft.loudestStep, changes, strategy.id);
   const feeds = raw.map((feed) => {
     const target = input.targets.find((t) => t.id === feed.targetId)!;
     const { amplifier } = chosen.drives.get(target.id)!;
@@ -141,7 +142,7 @@ function planOf(
     losses: lossesOf(car, feeds, setup, triggers, input),
     duties: dutiesOf(setup, context),
     triggers,
-    turnOn: turnOnSteps(setup, car, context),
+    turnOn: isUnamplified(strategy.id) ? [] : turnOnSteps(setup, car, context),
     figures: figuresOf(car, { feeds, setup, equipment, strategy }, context),
     car,
   };

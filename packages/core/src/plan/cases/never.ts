@@ -71,3 +71,11 @@ export const WRONG_VOLTAGE: Never = {
   what: 'uses a device for 12 V on 24 V',
   done: ({ car }) => car.devices.some((d) => d.entry?.needsSupply && d.entry.nominalVolts === '12'),
 };
+
+export const DRIVES_WITHOUT_AMPLIFIER: Never = {
+  what: 'lets the radio drive the speakers',
+  done: ({ plan, car }) =>
+    plan.setup?.factoryAmplifier === 'removed' &&
+    car.devices.length === 0 &&
+    car.speakers.some((s) => s.coils.some((c) => c.source?.from === 'output')),
+};

@@ -32,6 +32,8 @@ export interface OutputFacts {
   load: LoadKind;
   /** the most volts that were read without a load while it was not steady; null: none were */
   runAwayVolts: number | null;
+  /** read to hold its level with a speaker on it: a power stage; null: not read */
+  holdsIntoSpeaker: boolean | null;
   engine: EngineSoundKind;
   sounds: AddedSoundFinding[];
 }
@@ -48,6 +50,7 @@ export const NO_FACTS: OutputFacts = {
   bass: { verdict: 'unfinished', keptTo: null, worstDb: 0, upTo: null, lost: [] },
   load: 'unfinished',
   runAwayVolts: null,
+  holdsIntoSpeaker: null,
   engine: 'unfinished',
   sounds: [],
 };
@@ -77,6 +80,7 @@ export function factsOfPair(behaviour: PairBehaviour): OutputFacts {
     },
     load: behaviour.load.verdict,
     runAwayVolts: behaviour.runAwayVolts,
+    holdsIntoSpeaker: behaviour.holdsIntoSpeaker,
     engine: behaviour.engine.verdict,
     sounds: behaviour.added,
   };

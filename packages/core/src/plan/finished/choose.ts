@@ -7,6 +7,7 @@ import { isLineLevel, replaces, sensesLoad, voltsAt } from '../facts/factory-out
 import type { PlanPair } from '../facts/plan-input.ts';
 import { missingBass } from '../facts/withdrawn-bass.ts';
 import { type DeviceNeed, devicesBetween, type FoundBetween, kindOf } from './between.ts';
+import { isUnamplified } from '../facts/unamplified.ts';
 import { type Drive, drivesOf } from './drives.ts';
 import type { DeviceChoice } from './wires.ts';
 
@@ -28,9 +29,10 @@ export function chooseDevices(
   context: PlanContext,
   loudestStep: number,
   changes: PlanChanges,
+  strategy: string,
 ): ChosenDevices {
   const { input } = context;
-  const drives = drivesOf(input.targets, input.devices, changes.coils);
+  const drives = drivesOf(input.targets, isUnamplified(strategy) ? [] : input.devices, changes.coils);
   const needOf = (device: Exclude<Device, 'direct'>, own: readonly Feed[]) =>
     needOfFeeds(device, own, loudestStep, context);
   const between = devicesBetween(feeds, needOf, input.devices, changes.boxes);
@@ -40,7 +42,8 @@ export function chooseDevices(
     name: model?.name ?? null,
     targetIds: [...new Set(own.map((f) => f.targetId))],
   }));
-  const ofAmplifiers = input.targets.map(({ id }): DeviceChoice => {
+  const amplified = isUnamplified(strategy) ? [] : input.targets;
+  const ofAmplifiers = amplified.map(({ id }): DeviceChoice => {
     const { amplifier } = drives.get(id)!;
     return {
       kind: 'amplifier',

@@ -4,6 +4,7 @@ import type { Insert, InsertPlace } from '../../model/insert.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
+import { isUnamplified } from '../facts/unamplified.ts';
 import { kindOf } from './between.ts';
 import { drawsOf, isSupplied } from './draws.ts';
 import { type Drive, drivesOf } from './drives.ts';
@@ -14,7 +15,7 @@ import type { BuiltPlan, DeviceChoice, WantedChannel } from './wires.ts';
 export interface FinishedDevices {
   devices: FinishedDevice[];
   /** null: no amplifier has a channel left for it, or nothing feeds it */
-  sourceOf: (channel: WantedChannel) => Extract<SignalSource, { from: 'device' }> | null;
+  sourceOf: (channel: WantedChannel) => SignalSource | null;
   drives: ReadonlyMap<string, Drive>;
 }
 
@@ -28,13 +29,14 @@ export function finishedDevices(
   proposal: BuiltPlan,
   channels: readonly WantedChannel[],
 ): FinishedDevices {
-  const drives = drivesOf(input.targets, input.devices, proposal.changes.coils);
+  const unamplified = isUnamplified(proposal.strategy);
+  const drives = drivesOf(input.targets, unamplified ? [] : input.devices, proposal.changes.coils);
   const wakes = proposal.setup?.turnOn.by ?? 'nothing';
   const feeds = new Map(proposal.feeds.map((f) => [keyOf(f), f]));
   const between: Building[] = [];
   const amplifiers: Building[] = [];
   const inserted = new Map<Insert, Building[]>();
-  const sources = new Map<string, Extract<SignalSource, { from: 'device' }>>();
+  const sources = new Map<string, SignalSource>();
   for (const channel of channels) {
     const key = keyOf({ targetId: channel.target.id, side: channel.side });
     const feed = feeds.get(key);
@@ -53,6 +55,10 @@ export function finishedDevices(
       }),
       'amplifier',
     );
+    if (unamplified) {
+      sources.set(key, through(signals, 'speaker')[0]);
+      continue;
+    }
     const line = proposal.equipment.find(
       (e) => e.kind === 'amplifier' && e.targetIds.includes(feed.targetId),
     );
@@ -67,7 +73,7 @@ export function finishedDevices(
       load: asKept ? loadKept(feed.coils!, channel) : loadOf(drive),
       into: amplifiers,
     });
-    if (driven) sources.set(key, through([driven], 'speaker')[0] as typeof driven);
+    if (driven) sources.set(key, through([driven], 'speaker')[0]);
   }
   // The last device before the amplifiers wakes them, so that they wake after it and sleep before it.
   const waker = between.findLast((d) => d.entry?.remoteOutput ?? d.kind !== 'passive-converter');

@@ -1,6 +1,7 @@
 import type { DeviceFields } from '../../model/device.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
+import { isUnamplified } from '../facts/unamplified.ts';
 import { gridRange } from '../../summing/flatness.ts';
 import { entriesOf, type PlacedInsert } from './inserts.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
@@ -40,6 +41,7 @@ export function filtersOf(
     if (entriesOf(inserts, 'speaker').some((d) => inside(d, hz))) return { hz, where: 'speaker' };
     if (entriesOf(inserts, 'amplifier').some((d) => inside(d, hz))) return { hz, where: 'device' };
     if (feed.device !== 'direct' && inside(between, hz)) return { hz, where: 'device' };
+    if (isUnamplified(feed.by)) return { hz, where: 'missing' };
     // Where no amplifier is chosen yet, the filter is a demand on it.
     if (amplifier === null || inside(amplifier, hz)) return { hz, where: 'amplifier' };
     return { hz, where: 'missing' };

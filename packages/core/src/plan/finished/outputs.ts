@@ -31,7 +31,9 @@ function finishedOutput(
       source.from === 'output' && source.pairId === pair.id ? [{ deviceId: d.id, input: n }] : [],
     ),
   );
-  const line = drivesNoSpeaker(pair, system);
+  const toAmplifier = drivesNoSpeaker(pair, system);
+  // In the place of an amplifier that is gone, it drives the speakers itself.
+  const line = toAmplifier && coils.length === 0;
   const carSide = taken.get(pair.id);
   const volts = voltsAt(pair, proposal.setup?.loudestStep ?? 1, system);
   const inputOhm = ohmOfInputs(inputs.map((i) => devices.devices.find((d) => d.id === i.deviceId)!));
@@ -46,7 +48,7 @@ function finishedOutput(
   // Until it is fitted and the volts are steady, it has to stand what was read without it.
   const most = Math.max(volts.maxVolts, runAwayVoltsOf(pair, system) ?? 0);
   const resistor = load === 'resistor' ? resistorFor(most) : null;
-  const cutOff = carSide !== undefined || (line && bypassed && inputs.length > 0);
+  const cutOff = carSide !== undefined || (toAmplifier && bypassed && inputs.length + coils.length > 0);
   const tapped = inputs.length > 0 && proposal.setup?.joining === 'cut';
   return {
     pairId: pair.id,

@@ -33,6 +33,7 @@ import { minimumLoad } from './minimum-load.ts';
 import { negativeGrounded } from './negative-grounded.ts';
 import { networkNode } from './network-node.ts';
 import { nominalVolts } from './nominal-volts.ts';
+import { ohmsChanged } from './ohms-changed.ts';
 import { outputLeftOut } from './output-left-out.ts';
 import { outputsInParallel } from './outputs-in-parallel.ts';
 import { phaseMeasured } from './phase-measured.ts';
@@ -108,6 +109,7 @@ export const PLAN_RULES: readonly PlanRule[] = [
   loadMissing,
   runAway,
   resistorRated,
+  ohmsChanged,
   polarityMixed,
   waysShared,
   networkNode,

@@ -7,6 +7,7 @@ import { mixed } from './mixed.ts';
 import { oneChannel } from './one-channel.ts';
 import { lineDirect } from './line-direct.ts';
 import { bypassProcessor, processor, sourceProcessor } from './processor.ts';
+import { radioDrives } from './radio-drives.ts';
 import { sourceDirect, sourceVolume } from './source-direct.ts';
 import type { Strategy } from './strategy.ts';
 import { subwooferOutput } from './subwoofer-output.ts';
@@ -20,6 +21,7 @@ export const STRATEGIES: readonly Strategy[] = [
   convert,
   oneChannel,
   keepSpeaker,
+  radioDrives,
   sum,
   bypassFactoryWire,
   bypassNode,

@@ -39,6 +39,13 @@ function sourcesInWords({ outputs, devices }: FinishedCar, named: readonly Named
   const used = outputs.filter((o) => o.drives.inputs.length > 0);
   const unitOf = (o: FinishedOutput) =>
     named.find((n) => n.id === o.pairId)?.unitName ?? 'a unit that is gone';
+  const driving = outputs.filter(
+    (o) => o.intercepted && o.drives.coils.length > 0 && o.drives.inputs.length === 0,
+  );
+  const ofOwn = [...new Set(driving.map(unitOf))].map(
+    (unit) =>
+      `${unitInWords(unit)} drives the speakers itself, by ${count(driving.filter((o) => unitOf(o) === unit).length, 'output')}`,
+  );
   const fromData = devices.filter((d) => d.inputs.some((i) => i.source.from === 'data'));
   const ofUnits = [...new Set(used.map(unitOf))].map((unit) => {
     const own = used.filter((o) => unitOf(o) === unit);
@@ -54,7 +61,11 @@ function sourcesInWords({ outputs, devices }: FinishedCar, named: readonly Named
     const feed = own.length === 1 ? 'feeds' : 'feed';
     return `${count(own.length, 'output')} of ${unitInWords(unit)} ${how} ${feed} ${devicesInWords(into)}`;
   });
-  return [...ofUnits, ...(fromData.length > 0 ? [`the car’s data feed ${devicesInWords(fromData)}`] : [])];
+  return [
+    ...ofUnits,
+    ...ofOwn,
+    ...(fromData.length > 0 ? [`the car’s data feed ${devicesInWords(fromData)}`] : []),
+  ];
 }
 
 /** A unit that only has the name of its kind is no name. */
@@ -92,13 +103,16 @@ function devicesInWords(devices: readonly FinishedDevice[]): string {
 function speakersInWords({ speakers }: FinishedCar): string {
   const factory = speakers.filter((s) => s.made === 'factory');
   const of = (fate: (typeof factory)[number]['fate']) => factory.filter((s) => s.fate === fate).length;
-  const [silent, replaced, moved, stay] = [of('silent'), of('replaced'), of('taken-over'), of('stays')];
+  const [silent, replaced, stay] = [of('silent'), of('replaced'), of('stays')];
+  const taken = factory.filter((s) => s.fate === 'taken-over');
+  const moved = taken.filter((s) => s.coils.every((c) => c.source?.from !== 'output')).length;
   if (factory.length === 0) return 'the factory speakers are not listed';
   if (stay === factory.length) return 'all factory speakers stay as they are';
   const verbs: [n: number, one: string, many: string][] = [
     [silent, 'falls silent', 'fall silent'],
     [replaced, 'is replaced', 'are replaced'],
     [moved, 'moves to the new amplifier', 'move to the new amplifier'],
+    [taken.length - moved, 'is driven by it', 'are driven by it'],
     [stay, 'stays as it is', 'stay as they are'],
   ];
   const parts = verbs.filter(([n]) => n > 0);
