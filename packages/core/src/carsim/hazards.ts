@@ -1,200 +1,38 @@
-import type { LibraryDevice } from '../model/device.ts';
-import type { Feed } from '../model/plan.ts';
-import type { PlanChanges } from '../model/plan-changes.ts';
-import type { Setup } from '../model/setup.ts';
-import type { Speaker } from '../model/target.ts';
-import type { Pair } from '../model/unit.ts';
-import { NO_SOUNDS, OWN_SOUNDERS } from './cars/parts.ts';
-import { recordTogether } from './recorded-together.ts';
-import type { SimulatedCar, SimulatedOutput } from './simulated-car.ts';
-import type { CarRecords } from './view-of-car.ts';
+import {
+  all,
+  amplifier,
+  asItIs,
+  contradicted,
+  desk,
+  device,
+  fourTogether,
+  front,
+  frontTogether,
+  grounded,
+  type Hazard,
+  insisted,
+  keep,
+  line,
+  lines,
+  loads,
+  nominal24,
+  noSounds,
+  quietAmplifier,
+  record,
+  reserve,
+  setup,
+  speaker,
+  speakerLevel,
+  supply,
+  turned,
+  turnOn,
+  yellowPlug,
+} from './hazard-changes.ts';
+import { PLAN_HAZARDS } from './hazards-of-plans.ts';
 
-/** A plan to be judged: the record of a car as an installer has it, the shop's library, the way in, and what a person changed. */
-export interface Case extends CarRecords {
-  /** what is true of the car, and what the record was made from */
-  car: SimulatedCar;
-  devices: LibraryDevice[];
-  strategy: string;
-  changes: PlanChanges;
-}
+export type { Case, Change, Hazard } from './hazard-changes.ts';
 
-/** Changes a sound plan into a hazard, or into its near miss: the car itself, or what is on record, chosen or set. */
-export interface Change {
-  car?: (car: SimulatedCar) => void;
-  record?: (c: Case) => void;
-}
-
-/** A mistake of the trade, the rule that must catch it, and the same thing done right. */
-export interface Hazard {
-  rule: string;
-  what: string;
-  car: 'people-carrier' | 'camper-van' | 'coupe' | 'electric-estate';
-  strategy: string;
-  wrong: Change;
-  right: Change;
-}
-
-const asItIs: Change = {};
-const car = (change: (car: SimulatedCar) => void): Change => ({ car: change });
-const record = (change: (c: Case) => void): Change => ({ record: change });
-const all = (...changes: Change[]): Change => ({
-  car: (c) => changes.forEach((change) => change.car?.(c)),
-  record: (c) => changes.forEach((change) => change.record?.(c)),
-});
-
-const setup = (part: Omit<Partial<Setup>, 'turnOn' | 'supply'>): Change =>
-  record((c) => Object.assign(c.changes.setup, part));
-const turnOn = (part: Partial<Setup['turnOn']>): Change =>
-  record((c) => {
-    c.changes.setup.turnOn = part;
-  });
-const supply = (part: Partial<Setup['supply']>): Change =>
-  record((c) => {
-    c.changes.setup.supply = part;
-  });
-const nominal24 = record((c) => {
-  c.job.intake.nominalVolts = '24';
-});
-
-type Channel = Partial<Pick<Pair, 'side' | 'axle' | 'way'>>;
-const like = (pair: Pick<Pair, 'side' | 'axle' | 'way'>, channel: Channel) =>
-  Object.entries(channel).every(([name, value]) => pair[name as keyof Channel] === value);
-const pairOf = (c: Case, channel: Channel): Pair =>
-  c.job.units.flatMap((u) => u.pairs).find((p) => like(p, channel))!;
-const outputs = (c: SimulatedCar, kind: 'radio' | 'amplifier', channel: Channel = {}): SimulatedOutput[] =>
-  c.units
-    .filter((u) => u.unit.kind === kind)
-    .flatMap((u) => u.outputs)
-    .filter((o) => like(o.pair, channel));
-
-/** The radio's line stays at one level whatever the volume, or follows it. */
-const lines = (fixed: boolean, channel: Channel = {}): Change =>
-  car((c) => outputs(c, 'radio', channel).forEach((o) => (o.fixed = fixed)));
-/** No added sound is made in the amplifier: it was listened for everywhere, and what the law asks for sounds elsewhere. */
-const noSounds: Change = car((c) =>
-  outputs(c, 'amplifier').forEach((o, n) => {
-    o.checks = [
-      ...o.checks.filter((check) => check.kind !== 'added-sound'),
-      ...NO_SOUNDS,
-      ...(n === 0 ? OWN_SOUNDERS : []),
-    ];
-  }),
-);
-/** Nothing of the car's network is at its plugs. */
-const offNetwork = car((c) => {
-  c.harness!.data = null;
-});
-const quietAmplifier = all(noSounds, lines(false), offNetwork);
-const speaker = (part: Partial<Speaker>, name?: string): Change =>
-  record((c) =>
-    c.job.targets
-      .filter((t) => !name || t.name === name)
-      .forEach((t) => (t.speaker = { ...t.speaker, ...part })),
-  );
-/** The device of a name, changed. */
-const device = (
-  name: string,
-  part: Partial<LibraryDevice> | ((d: LibraryDevice) => Partial<LibraryDevice>),
-): Change =>
-  record((c) => {
-    const change = (d: LibraryDevice) => (typeof part === 'function' ? part(d) : part);
-    c.devices = c.devices.map((d) => (d.name === name ? { ...d, ...change(d) } : d));
-  });
-const amplifier = (name: string, targets: readonly string[] | null = null): Change =>
-  record((c) => {
-    const { id } = c.devices.find((d) => d.name === name)!;
-    c.job.targets.filter((t) => !targets || targets.includes(t.name)).forEach((t) => (t.amplifierId = id));
-  });
-const insisted = (name: string): Change =>
-  record((c) => c.changes.boxes.push({ deviceId: c.devices.find((d) => d.name === name)!.id, device: name }));
-
-type Named = [side: Pair['side'], axle: Pair['axle'], way: Pair['way'], inverted?: boolean];
-/** Taps by hand for one feed. */
-const desk = (target: number, side: Feed['side'], taps: Named[], kind?: Feed['device']): Change =>
-  record((c) =>
-    c.changes.feeds.push({
-      targetId: c.job.targets[target].id,
-      side,
-      ...(kind && { device: kind }),
-      taps: taps.map(([s, axle, way, inverted = false]) => ({
-        pairId: pairOf(c, { side: s, axle, way }).id,
-        inverted,
-        gainDb: 0,
-        delayMs: 0,
-        allPassHz: null,
-      })),
-    }),
-  );
-const front = (side: 'left' | 'right', tweeterInverted: boolean): Named[] => [
-  [side, 'front', 'woofer'],
-  [side, 'front', 'midrange'],
-  [side, 'front', 'tweeter', tweeterInverted],
-];
-/** Outputs recorded two at a time, so that their signs and delays are measured. */
-const together = (...links: [Channel, Channel][]): Change =>
-  record((c) => links.forEach(([a, b]) => recordTogether(c, pairOf(c, a).id, pairOf(c, b).id)));
-const frontTogether = together(
-  ...(['left', 'right'] as const).flatMap((side): [Channel, Channel][] => [
-    [
-      { side, way: 'woofer' },
-      { side, way: 'midrange' },
-    ],
-    [
-      { side, way: 'midrange' },
-      { side, way: 'tweeter' },
-    ],
-  ]),
-  [
-    { side: 'left', way: 'midrange' },
-    { side: 'right', way: 'midrange' },
-  ],
-);
-const fourTogether = together(
-  [
-    { side: 'left', axle: 'front' },
-    { side: 'right', axle: 'front' },
-  ],
-  [
-    { side: 'left', axle: 'rear' },
-    { side: 'right', axle: 'rear' },
-  ],
-  [
-    { side: 'left', axle: 'front' },
-    { side: 'left', axle: 'rear' },
-  ],
-);
-const turned = (side: Pair['side'], axle: Pair['axle']): Change =>
-  car((c) => outputs(c, 'radio', { side, axle }).forEach((o) => (o.chain = { ...o.chain, inverted: true })));
-const loads = (load: 'none' | 'resistor' | 'inputs'): Change =>
-  record((c) => {
-    c.changes.loads = c.job.units.flatMap((u) => u.pairs).map((p) => ({ pairId: p.id, load }));
-  });
-const keep = (...items: SimulatedCar['brief']['keep'] & {}): Change =>
-  record((c) => {
-    c.job.brief.keep = items;
-  });
-const grounded = device('Merlin S8', (d) => ({ speakerInput: { ...d.speakerInput!, floating: false } }));
-
-/** The tweeter was noted at the cavities of the data pair, as a diagram of another option has it. */
-const contradicted = record((c) => {
-  const [plug] = c.harness.connectors;
-  const data = [7, 8].map((n) => plug.cavities.find((v) => v.number === n)!);
-  pairOf(c, { side: 'left', way: 'tweeter' }).ends.forEach((end, n) => {
-    end.cavityId = data[n].id;
-  });
-});
-const yellowPlug = record((c) => {
-  c.harness.connectors.find((plug) => plug.name === 'C2')!.sleeve = 'yellow';
-});
-const reserve = (amps: number): Change =>
-  record((c) => {
-    c.job.brief.reserveAmps = amps;
-  });
-
-const line = { minVolts: 0.3, maxVolts: 6, ohm: null, floating: true };
-const speakerLevel = { minVolts: 2, maxVolts: 16, ohm: 68, floating: true };
-
-/** Forty and more mistakes, each beside the same plan without it. */
+/** Mistakes of the trade, each beside the same plan without it. */
 // prettier-ignore
 export const HAZARDS: readonly Hazard[] = [
   { rule: 'nominal-volts', what: 'amplifiers for 12 V in a van of 24 V', car: 'camper-van', strategy: 'convert', wrong: nominal24, right: all(nominal24, record((c) => { c.devices = c.devices.map((d) => ({ ...d, nominalVolts: '12-24' as const })); })) },
@@ -254,4 +92,5 @@ export const HAZARDS: readonly Hazard[] = [
   { rule: 'claim-contradicted', what: 'a tap on a wire that a reading speaks against', car: 'people-carrier', strategy: 'sum', wrong: all(contradicted, desk(0, 'left', front('left', false))), right: asItIs },
   { rule: 'forbidden-circuit', what: 'a tap on a yellow plug', car: 'people-carrier', strategy: 'sum', wrong: all(yellowPlug, desk(0, 'left', front('left', false))), right: asItIs },
   { rule: 'charging-reserve', what: 'more than an electric car’s converter gives', car: 'electric-estate', strategy: 'subwoofer-output', wrong: reserve(5), right: reserve(15) },
+  ...PLAN_HAZARDS,
 ];

@@ -4,6 +4,7 @@ import { demoLibrary } from '../carsim/devices.ts';
 import { caseOf, planOfCase } from '../carsim/hazard-case.ts';
 import { type Hazard, HAZARDS } from '../carsim/hazards.ts';
 import { viewOfCar } from '../carsim/view-of-car.ts';
+import type { Remark } from '../model/plan.ts';
 import type { PlanInput } from './facts/plan-input.ts';
 import { planInputOf } from './facts/plan-of-job.ts';
 import { comparePlans } from './compare/propose.ts';
@@ -17,14 +18,22 @@ beforeAll(() => {
 function judged(hazard: Hazard, which: 'wrong' | 'right'): { rule: string; text: string }[] {
   const plan = planOfCase(caseOf(hazard, which));
   if (!plan) throw new Error('refused');
-  return plan.remarks.filter((r) => r.severity === 'error').map(({ rule, text }) => ({ rule, text }));
+  return plan.remarks.filter(stops).map(({ rule, text }) => ({ rule, text }));
 }
 
+/** A broken rule, or what has to be seen at the car and nobody can sign for. */
+const stops = ({ severity, acceptable }: Remark) => severity === 'error' || !acceptable;
+
+/** What no demo car’s record has seen yet. */
+const UNSEEN = ['turn-on-wire', 'turn-on-unseen', 'load-missing'];
+
 describe('mistakes of the trade', () => {
-  it('are forty at least', () => expect(HAZARDS.length).toBeGreaterThanOrEqual(40));
+  it('are a hundred at least', () => expect(HAZARDS.length).toBeGreaterThanOrEqual(100));
   it.each(HAZARDS.map((h) => [h.rule, h.what, h] as const))('%s: %s', (rule, _, hazard) => {
     expect(judged(hazard, 'wrong').map((r) => r.rule)).toContain(rule);
-    expect(judged(hazard, 'right')).toEqual([]);
+    // Beside it the same plan is right; what has to be seen may still have to be, but not this.
+    const right = judged(hazard, 'right');
+    expect(right.filter((r) => r.rule === rule || !UNSEEN.includes(r.rule))).toEqual([]);
   });
 });
 
