@@ -272,6 +272,7 @@ export const PLAIN_NEED: DeviceNeed = {
   volts: 9,
   volumeControl: false,
   speakerLevel: true,
+  senses: null,
   restoreDb: 0,
   load: false,
 };

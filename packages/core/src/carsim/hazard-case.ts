@@ -50,3 +50,18 @@ export const inputOfCase = ({ job, harness, devices }: Case): PlanInput =>
 export function planOfCase(made: Case): Proposal | null {
   return rework(inputOfCase(made), made.strategy, made.changes);
 }
+
+/** What no demo car's record has seen yet: it stays open beside a plan that is right. */
+const UNSEEN = ['turn-on-wire', 'turn-on-unseen', 'load-missing'];
+
+/**
+ * Rules that stand against a plan: broken ones, and what has to be seen at the car since nobody can sign for it.
+ *
+ * @returns `refused` where the way in cannot be used at all
+ */
+export function against(hazard: Hazard, which: 'wrong' | 'right'): string[] {
+  const plan = planOfCase(caseOf(hazard, which));
+  if (!plan) return ['refused'];
+  const stops = plan.remarks.filter((r) => r.severity === 'error' || !r.acceptable).map((r) => r.rule);
+  return which === 'wrong' ? stops : stops.filter((rule) => rule === hazard.rule || !UNSEEN.includes(rule));
+}

@@ -141,6 +141,7 @@ export const PLAN_HAZARDS: readonly Hazard[] = [
   { rule: 'turn-on-restart', what: 'a remote lead that dips', car: 'people-carrier', strategy: 'sum', wrong: turnOn({ by: 'factory-remote', restart: 'dips' }), right: turnOn({ by: 'factory-remote', restart: 'steady' }) },
   { rule: 'turn-on-source', what: 'a remote lead that stays live', car: 'people-carrier', strategy: 'sum', wrong: turnOn({ by: 'factory-remote', asleep: 'live' }), right: turnOn({ by: 'factory-remote', asleep: 'dead' }) },
   { rule: 'sensing-failed', what: 'sensing where it failed in this make', car: 'camper-van', strategy: 'convert', wrong: sensingFailed('failed'), right: sensingFailed('usual') },
+  { rule: 'senses-signal', what: 'a converter that does not sense, woken by signal', car: 'camper-van', strategy: 'convert', wrong: all(turnOn({ by: 'sensing' }), device('Kestrel L4', { senses: [] }), insisted('Kestrel L4')), right: all(turnOn({ by: 'sensing' }), device('Kestrel L4', { senses: ['signal'] }), insisted('Kestrel L4')) },
   { rule: 'turn-off', what: 'a coupe turned on for good', car: 'coupe', strategy: 'bypass-factory-wire', wrong: turnOn({ by: 'constant' }), right: watched() },
   { rule: 'feed-processed', what: 'bypass on a feed with a bass boost', car: 'coupe', strategy: 'bypass-factory-wire', wrong: equalised(90, 7), right: equalised(90, 1.5) },
   { rule: 'feed-processed', what: 'bypass on a feed with a hole for the doors', car: 'coupe', strategy: 'bypass-new-wire', wrong: equalised(400, -7), right: equalised(400, -1.5) },

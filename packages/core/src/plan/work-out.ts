@@ -74,7 +74,7 @@ function buildCar({ strategy, context, changes }: Given): Built {
   const { input } = context;
   const raw = feedsOf(strategy, context, changes);
   const draft = draftSetup(strategy, context, changes);
-  const chosen = chooseDevices(raw, context, draft.loudestStep, changes, strategy.id);
+  const chosen = chooseDevices(raw, context, draft, changes, strategy.id);
   const feeds = raw.map((feed) => {
     const target = input.targets.find((t) => t.id === feed.targetId)!;
     const { amplifier } = chosen.drives.get(target.id)!;

@@ -9,7 +9,7 @@ import { WISHES } from './wishes.ts';
 import { TURN_ON } from './turn-on.ts';
 
 export type { JobCase } from './case.ts';
-export { faultsAfter, faultsOf, inputOf } from './try-case.ts';
+export { faultsAfter, faultsOf, inputOf, isRight } from './try-case.ts';
 
 /** Jobs with what an experienced installer decides on each. */
 export const JOB_CASES: readonly JobCase[] = [

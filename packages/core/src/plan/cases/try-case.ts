@@ -19,7 +19,8 @@ export function inputOf({ car, record }: JobCase): PlanInput {
   return planInputOfRecords(given);
 }
 
-const isRight = (plan: Proposal) => plan.remarks.every((r) => r.severity !== 'error');
+/** No rule is broken. */
+export const isRight = (plan: Proposal) => plan.remarks.every((r) => r.severity !== 'error');
 const worked = (plan: Proposal, input: PlanInput): Worked => ({ plan, car: plan.car!, input });
 
 /** Everything that is said of the ways in, and of those that cannot be used. */

@@ -7,6 +7,7 @@ import {
   madePlan,
   madeSource,
   PLAIN_NEED,
+  SETUP,
 } from '../../../test/made-up-plan.ts';
 import { chooseDevices } from '../finished/choose.ts';
 import { finishedCar } from '../finished/finished-car.ts';
@@ -45,7 +46,7 @@ describe('what is to be bought', () => {
   function bought(feeds: ReturnType<typeof madeFeed>[], devices: LibraryDevice[]) {
     const targets = [...new Map(feeds.map((f) => [f.target.id, f.target])).values()];
     const { plan, context } = madePlan({ feeds, input: { targets, devices } });
-    const chosen = chooseDevices(plan.feeds, context, 20, NO_CHANGES, 'convert');
+    const chosen = chooseDevices(plan.feeds, context, SETUP, NO_CHANGES, 'convert');
     const car = finishedCar(context.input, { ...plan, car: null, equipment: chosen.choices });
     return equipmentOf(car, chosen.between, targets);
   }

@@ -84,6 +84,7 @@ function needOfAll(found: readonly FoundBetween[]): DeviceNeed {
       speakerLevel: a.speakerLevel || b.speakerLevel,
       restoreDb: Math.max(a.restoreDb, b.restoreDb),
       load: a.load || b.load,
+      senses: a.senses ?? b.senses,
     }));
 }
 

@@ -17,6 +17,8 @@ export interface DeviceNeed {
   /** at speaker level; else at line level */
   speakerLevel: boolean;
   restoreDb: number;
+  /** it is woken by what comes at its inputs; null: by a wire */
+  senses: 'signal' | 'offset' | null;
   /** an output that needs a load hangs on it */
   load: boolean;
 }
@@ -61,7 +63,8 @@ export function devicesBetween(
     const cost = (d: LibraryDevice) =>
       d.priceClass * countFor(d, need) +
       (need.restoreDb > 0 && !restoresEnough(d.bassRestoreDb, need.restoreDb) ? BASS_MISSING : 0) +
-      (need.load && !isLoad(d) ? 1.5 : 0);
+      (need.load && !isLoad(d) ? 1.5 : 0) +
+      (need.senses !== null && !d.senses.includes(need.senses) ? DEAF : 0);
     const same = devices.filter((d) => d.kind === need.kind);
     const chosen = insisted.flatMap((model) => entryOf(model, same) ?? [])[0];
     const between =
@@ -89,6 +92,8 @@ export function devicesBetween(
   return together.every((b) => b.between !== null) ? together : apart();
 }
 
+/** What a device is worth that wakes as it is to be woken, price classes. */
+const DEAF = 4;
 /** What a device is worth that gives back bass which would be missing, price classes. */
 const BASS_MISSING = 4;
 

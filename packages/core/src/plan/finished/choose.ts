@@ -1,6 +1,7 @@
 import type { LibraryDevice } from '../../model/device.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Device, PlanChanges } from '../../model/plan-changes.ts';
+import type { Setup } from '../../model/setup.ts';
 import { mindsWithdrawnBass } from '../facts/bass.ts';
 import type { PlanContext } from '../facts/context.ts';
 import { isLineLevel, replaces, sensesLoad, voltsAt } from '../facts/factory-outputs.ts';
@@ -27,14 +28,16 @@ export interface ChosenDevices {
 export function chooseDevices(
   feeds: readonly Feed[],
   context: PlanContext,
-  loudestStep: number,
+  { loudestStep, turnOn }: Pick<Setup, 'loudestStep' | 'turnOn'>,
   changes: PlanChanges,
   strategy: string,
 ): ChosenDevices {
   const { input } = context;
   const drives = drivesOf(input.targets, isUnamplified(strategy) ? [] : input.devices, changes.coils);
-  const needOf = (device: Exclude<Device, 'direct'>, own: readonly Feed[]) =>
-    needOfFeeds(device, own, loudestStep, context);
+  const needOf = (device: Exclude<Device, 'direct'>, own: readonly Feed[]) => ({
+    ...needOfFeeds(device, own, loudestStep, context),
+    senses: turnOn.by === 'sensing' ? ('signal' as const) : turnOn.by === 'offset' ? turnOn.by : null,
+  });
   const between = devicesBetween(feeds, needOf, input.devices, changes.boxes);
   const ofBetween = between.map(({ need, between: model, feeds: own }): DeviceChoice => ({
     kind: need.kind,
@@ -66,7 +69,7 @@ function needOfFeeds(
   own: readonly Feed[],
   loudestStep: number,
   context: PlanContext,
-): DeviceNeed {
+): Omit<DeviceNeed, 'senses'> {
   const { targets, pairs } = context.input;
   const pairsOf = (feeds: readonly Feed[]): PlanPair[] =>
     feeds.flatMap((f) => f.taps.map((t) => pairs.find((p) => p.id === t.pairId)!));

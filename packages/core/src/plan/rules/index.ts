@@ -44,6 +44,7 @@ import { resistorRated } from './resistor-rated.ts';
 import type { FeedRule, PlanRule } from './rule.ts';
 import { requiredSoundUnknown } from './required-sound-unknown.ts';
 import { runAway, runAwayInput } from './run-away.ts';
+import { sensesSignal } from './senses-signal.ts';
 import { sidesComplete } from './sides-complete.ts';
 import { sidesJoined } from './sides-joined.ts';
 import { sourceFound } from './source-found.ts';
@@ -120,6 +121,7 @@ export const PLAN_RULES: readonly PlanRule[] = [
   factoryFeed,
   turnOff,
   turnOnSource,
+  sensesSignal,
   remoteLoad,
   standingCurrent,
   groundPoint,

@@ -21,20 +21,26 @@ const TURN_ON: Record<By, { relay: boolean } & SourceSeen> = {
   constant: { relay: false, asleep: 'live', restart: 'steady', load: 'holds' },
 };
 
-/** The turn-on that is wanted if it can be had here, or the next best. */
+/** Seen to stay live, to dip or to sag: no source, wherever it is found. */
+const isBad = (seen: SourceSeen | undefined): boolean =>
+  seen?.asleep === 'live' || seen?.restart === 'dips' || seen?.load === 'sags';
+
+/** The turn-on that is wanted if it can be had here, or the next best: a wire that is there, then what devices sense. */
 function turnOnOf({ input }: PlanContext): By {
-  const { places } = input.harness;
+  const { places, wakes } = input.harness;
   const senses = (kind: 'signal' | 'offset') =>
     input.brief.sensing !== 'failed' &&
     (input.devices.length === 0 || input.devices.some((d) => d.senses.includes(kind)));
   const possible: Record<Exclude<By, 'constant'>, boolean> = {
     // An accessory feed that is still to be found is no better than a remote lead that is there.
-    accessory: places.switched !== undefined || places.remote === undefined,
-    'factory-remote': places.remote !== undefined,
+    accessory:
+      !isBad(wakes.switched) &&
+      (places.switched !== undefined || places.remote === undefined || isBad(wakes.remote)),
+    'factory-remote': places.remote !== undefined && !isBad(wakes.remote),
     sensing: senses('signal'),
     offset: senses('offset'),
   };
-  const order = [input.preferences.turnOn, 'factory-remote', 'accessory'] as const;
+  const order = [input.preferences.turnOn, 'factory-remote', 'accessory', 'sensing', 'offset'] as const;
   return order.find((by) => possible[by]) ?? 'accessory';
 }
 
