@@ -46,7 +46,7 @@ import { requiredSoundUnknown } from './required-sound-unknown.ts';
 import { runAway, runAwayInput } from './run-away.ts';
 import { sensesSignal } from './senses-signal.ts';
 import { sidesComplete } from './sides-complete.ts';
-import { sidesJoined } from './sides-joined.ts';
+import { bassMisplaced, sidesJoined } from './sides-joined.ts';
 import { sourceFound } from './source-found.ts';
 import { sourceSilent } from './source-silent.ts';
 import { speakerIntoLine } from './speaker-into-line.ts';
@@ -78,6 +78,7 @@ export const FEED_RULES: readonly FeedRule[] = [
   amplifierDriven,
   minimumLoad,
   sidesJoined,
+  bassMisplaced,
   bandCovered,
   sumCancels,
   tweeterHighPass,

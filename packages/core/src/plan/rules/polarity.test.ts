@@ -3,7 +3,7 @@ import { gridRange } from '../../summing/flatness.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
 import { madeFeed, madePlan, madeSource, madeTap, verdict } from '../../../test/made-up-plan.ts';
 import { polarityMixed } from './polarity-mixed.ts';
-import { sidesJoined } from './sides-joined.ts';
+import { bassMisplaced, sidesJoined } from './sides-joined.ts';
 import { sumCancels } from './sum-cancels.ts';
 
 const T1 = { targetId: 't1' };
@@ -22,6 +22,22 @@ describe('left and right', () => {
     ]);
     expect(joined('centre')).toHaveLength(1);
     expect(joined('right', 'mono')).toEqual([]);
+  });
+  it('a factory subwoofer’s bass goes into a channel that plays it, and never into a centre', () => {
+    const bass = madeSource({ id: 'p2', side: 'mono', axle: 'other', way: 'subwoofer' });
+    const fed = (lowHz: number, highHz: number) =>
+      bassMisplaced(
+        madeFeed({
+          sources: [bass],
+          target: { layout: 'mono', lowHz, highHz },
+          feed: { side: 'mono', need: { lowHz, highHz } },
+        }),
+      ).map((r) => r.text);
+    expect(fed(160, 14_000)).toEqual([
+      expect.stringMatching(/subwoofer carries bass that a speaker from 160 Hz up/),
+    ]);
+    expect(fed(30, 90)).toEqual([]);
+    expect(fed(35, 14_000)).toEqual([]);
   });
 
   interface Turn {
