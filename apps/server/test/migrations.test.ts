@@ -164,6 +164,10 @@ describe('rows in place', () => {
       const named = [{ deviceId: null, device: 'Merlin S8' }];
       const chosen = [plan.proposal, ...view.drafts].map(({ changes }) => changes.boxes);
       expect(chosen).toEqual(before13 ? [[]] : [named, named]);
+      // What it did not know is as usual.
+      const coils = [plan.proposal, ...view.drafts].map(({ changes }) => changes.coils);
+      expect(coils).toEqual(chosen.map(() => []));
+      expect(view.brief.sensing).toBe('usual');
       // What was said in words alone is still said.
       const told = plan.proposal.reasons.map((r) => [r.rule, r.text]);
       expect(told).toEqual(before13 ? [] : [['kept-before', 'One output each, nothing to join.']]);

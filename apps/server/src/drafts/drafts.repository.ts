@@ -5,6 +5,7 @@ import {
   draftAt,
   type DraftChange,
   type DraftHistory,
+  draftSchema,
   type DraftState,
   NO_DRAFT,
   steppedDraft,
@@ -78,9 +79,11 @@ export class DraftsRepository {
   }
 }
 
-const asDraft = ({ job_id: jobId, strategy, version, states, at }: DraftRow): Draft => ({
-  jobId,
-  strategy,
-  version,
-  ...draftAt({ states: states satisfies DraftState[], at }),
-});
+/** What earlier versions did not have is as usual. */
+const asDraft = ({ job_id: jobId, strategy, version, states, at }: DraftRow): Draft =>
+  draftSchema.parse({
+    jobId,
+    strategy,
+    version,
+    ...draftAt({ states: states satisfies DraftState[], at }),
+  });
