@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
 import { get } from 'node:http';
 import { CAPTURE, CONDITIONS, must } from './samples.mjs';
+import { timesRow } from './bench-times.mjs';
 
 /** The same figures in every run, and no two alike. */
 const noise = (seed) => createHash('sha256').update(String(seed)).digest().readUInt32LE() / 2 ** 32 - 0.5;
@@ -65,8 +66,6 @@ async function largeJob(address, sim, { readings, captures }) {
  */
 export async function largeJobs(address) {
   const sim = await import('@ulpen/core/carsim');
-  const median = (list) => [...list].sort((a, b) => a - b)[list.length >> 1];
-  const high = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length * 0.95)];
   const rows = [];
   const see = async (what, url, weight, time) => {
     await asked(url);
@@ -74,7 +73,7 @@ export async function largeJobs(address) {
     for (let i = 0; i < 20; i++) seen.push(await asked(url));
     const times = seen.map((s) => s.ms);
     rows.push([`${what}: weight, compressed`, `${(seen[0].bytes / 1000).toFixed(0)} kB`, '', weight]);
-    rows.push([`${what}: over HTTP`, `${median(times).toFixed(0)} ms`, `${high(times).toFixed(0)} ms`, time]);
+    rows.push(timesRow(`${what}: over HTTP`, times, time, 0));
   };
   const busy = await largeJob(address, sim, { readings: 2000, captures: 300 });
   await see('job of 2,000 readings and 300 captures', `${address}api/v1/jobs/${busy}`, '< 300 kB', '');

@@ -5,6 +5,7 @@ import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ROOT } from './setup.mjs';
+import { median } from './bench-times.mjs';
 
 const CONNECTIONS = 10;
 const ROUND_MS = 2500;
@@ -37,8 +38,6 @@ async function load(url) {
   agent.destroy();
   return (1000 * done) / (performance.now() - began);
 }
-
-const median = (list) => [...list].sort((a, b) => a - b)[list.length >> 1];
 
 /**
  * @param address of the running application

@@ -94,6 +94,9 @@ export const SUBWOOFER = target('Subwoofer', {
   speaker: { way: 'subwoofer', ohm: 2, watts: 250 },
 });
 
+/** A plain radio whose front outputs were read and are steady without their speakers. */
+export const plainFronts = (): SimulatedOutput[] => both('front', 'full', { checks: [...STEADY, volts(4)] });
+
 /** A made-up car of these units and wishes. */
 export function car(
   id: string,

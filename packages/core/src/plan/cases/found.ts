@@ -9,22 +9,12 @@ import {
   radio,
   STEADY,
   target,
-  volts,
+  plainFronts,
   WITH_AMPLIFIER,
 } from './cars.ts';
 import type { CaseRecord, JobCase, Never } from './case.ts';
 
-const plain = (id: string) =>
-  car(id, {
-    ...PLAIN,
-    units: [
-      radio([
-        out('left', 'front', 'full', { checks: [...STEADY, volts(4)] }),
-        out('right', 'front', 'full', { checks: [...STEADY, volts(4)] }),
-      ]),
-    ],
-    targets: [FRONT_PAIR],
-  });
+const plain = (id: string) => car(id, { ...PLAIN, units: [radio(plainFronts())], targets: [FRONT_PAIR] });
 const walkIn =
   (item: keyof WalkIn['items'], state: 'good' | 'fault', note = '') =>
   (c: CaseRecord) =>

@@ -7,6 +7,7 @@ import {
   lines,
   out,
   PLAIN,
+  plainFronts,
   radio,
   STEADY,
   target,
@@ -126,7 +127,7 @@ export const RADIO: readonly JobCase[] = [
     id: 'a-radio-with-speaker-outputs-alone',
     car: car('a-radio-with-speaker-outputs-alone', {
       ...PLAIN,
-      units: [radio(both('front', 'full', { checks: [...STEADY, volts(4)] }))],
+      units: [radio(plainFronts())],
       targets: [FRONT_PAIR],
     }),
     decides: { first: ['convert'] },

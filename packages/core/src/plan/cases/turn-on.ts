@@ -1,6 +1,6 @@
 import type { Conditions } from '../../model/conditions.ts';
 import type { Observation } from '../../readings/index.ts';
-import { both, car, FRONT_PAIR, out, PLAIN, radio, STEADY, volts } from './cars.ts';
+import { both, car, FRONT_PAIR, PLAIN, plainFronts, radio, STEADY } from './cars.ts';
 import type { CaseRecord, JobCase, Never } from './case.ts';
 import { dc, plug, supplied, thin } from './record.ts';
 
@@ -23,13 +23,7 @@ const seen = (cavity: number, asleep: number, restart: number, loaded: number): 
 const steady = (id: string) =>
   car(id, {
     ...PLAIN,
-    units: [
-      radio([
-        out('left', 'front', 'full', { checks: [...STEADY, volts(4)] }),
-        out('right', 'front', 'full', { checks: [...STEADY, volts(4)] }),
-        ...both('rear', 'full', { checks: STEADY }),
-      ]),
-    ],
+    units: [radio([...plainFronts(), ...both('rear', 'full', { checks: STEADY })])],
     targets: [FRONT_PAIR],
   });
 const read =

@@ -131,6 +131,10 @@ export function GroundSettings({ setup: { supply } }: SetupProps) {
 
 export function FactorySettings({ setup }: SetupProps) {
   const put = usePutSetup();
+  if (setup.factoryAmplifier === 'none' && setup.cancelling === 'absent')
+    return (
+      <p className="quiet">There is no factory amplifier and no noise cancelling: nothing to set here.</p>
+    );
   return (
     <>
       {setup.factoryAmplifier !== 'none' && (
