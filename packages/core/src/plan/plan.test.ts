@@ -320,7 +320,7 @@ describe('the planner', () => {
       'd2f47c330c05',
       'eeb4085d2b39',
       '0674224c8edc',
-      'bcb35adc340c',
+      'ba6f37aa906a',
     ]);
   });
 });

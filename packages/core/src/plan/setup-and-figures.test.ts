@@ -56,7 +56,7 @@ describe('how a plan is set up until somebody changes it', () => {
       harness: {
         ...NO_HARNESS,
         places: { remote: { place: 'C1·3', measured: true } },
-        wakes: { remote: { asleep: 'dead', restart: 'dips', load: 'holds' } as const },
+        wakes: { remote: { asleep: 'dead', restart: 'steady', load: 'holds' } as const },
       },
     };
     const by = (turnOn: (typeof START_PREFERENCES)['turnOn'], input: Partial<PlanInput> = {}) =>
@@ -72,9 +72,21 @@ describe('how a plan is set up until somebody changes it', () => {
       delaySeconds: 2,
     });
     // What Find saw of the wire is known of it; a lead that is there comes before a feed still to be found.
-    const seen = { relay: true, asleep: 'dead', restart: 'dips', load: 'holds' };
+    const seen = { relay: true, asleep: 'dead', restart: 'steady', load: 'holds' };
     expect(by('factory-remote', found)).toMatchObject({ by: 'factory-remote', ...seen });
     expect(by('accessory', found)).toMatchObject({ by: 'factory-remote', ...seen });
+    // One that was seen to be no source is passed over, for what devices sense if there is nothing else.
+    const bad = (seenOf: object) => ({
+      harness: { ...found.harness, wakes: { remote: { ...found.harness.wakes.remote, ...seenOf } } },
+    });
+    for (const wrong of [{ asleep: 'live' }, { restart: 'dips' }, { load: 'sags' }])
+      expect(by('factory-remote', bad(wrong)).by).toBe('accessory');
+    const both = {
+      ...NO_HARNESS,
+      places: { switched: { place: 'C1·4', measured: true } },
+      wakes: { switched: { asleep: 'live', restart: 'steady', load: 'holds' } as const },
+    };
+    expect(by('accessory', { harness: both }).by).toBe('sensing');
     expect(by('factory-remote').by).toBe('accessory');
     expect(by('sensing')).toMatchObject({ by: 'sensing', amps: null, restart: 'steady' });
     const senses = (kind: 'signal' | 'offset') => ({

@@ -13,7 +13,7 @@ import { filtersOf } from './finished/filters.ts';
 import { builtCar } from './finished/finished-car.ts';
 import { insertsOf } from './finished/inserts.ts';
 import { drawOfAll, finishedSupply } from './finished/supply.ts';
-import { isUnamplified } from './facts/unamplified.ts';
+import { isUnamplified } from './facts/special-ways.ts';
 import { completeFeed } from './levels/complete-feed.ts';
 import { dutiesOf, lossesOf, triggersOf } from './losses/losses.ts';
 import { remarksOf } from './rules/remarks.ts';

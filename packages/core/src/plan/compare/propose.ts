@@ -2,6 +2,7 @@ import { type Proposal } from '../../model/plan.ts';
 import { NO_CHANGES, type PlanChanges } from '../../model/plan-changes.ts';
 import type { PreferencesFields } from '../../model/shop.ts';
 import { contextOf } from '../facts/context.ts';
+import { ONE_CHANNEL } from '../facts/special-ways.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
 import { reasonOfPlace, reasonOfStrategy, reasonOfVariants } from '../words/reasons.ts';
 import { inOrder, type Ranked } from './rank.ts';
@@ -81,6 +82,7 @@ function onceEach(ranked: readonly Ranked[], { pairs }: PlanInput): (Ranked & { 
     const { setup, feeds } = proposal;
     const wiring = JSON.stringify([
       feeds.map((f) => [f.targetId, f.side, f.device, f.taps, f.loads.map((l) => l.kind)]),
+      feeds.map((f) => f.by === ONE_CHANNEL),
       setup?.factoryAmplifier,
       feeds.some((f) => f.taps.some((t) => ofRadio(t.pairId))) && setup?.speakerWire,
     ]);

@@ -8,7 +8,7 @@ import { isLineLevel, replaces, sensesLoad, voltsAt } from '../facts/factory-out
 import type { PlanPair } from '../facts/plan-input.ts';
 import { missingBass } from '../facts/withdrawn-bass.ts';
 import { type DeviceNeed, devicesBetween, type FoundBetween, kindOf } from './between.ts';
-import { isUnamplified } from '../facts/unamplified.ts';
+import { isUnamplified } from '../facts/special-ways.ts';
 import { type Drive, drivesOf } from './drives.ts';
 import type { DeviceChoice } from './wires.ts';
 

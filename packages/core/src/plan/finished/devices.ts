@@ -4,7 +4,7 @@ import type { Insert, InsertPlace } from '../../model/insert.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
-import { isUnamplified } from '../facts/unamplified.ts';
+import { isUnamplified, ONE_CHANNEL } from '../facts/special-ways.ts';
 import { kindOf } from './between.ts';
 import { drawsOf, isSupplied } from './draws.ts';
 import { type Drive, drivesOf } from './drives.ts';
@@ -112,8 +112,12 @@ const modelOf = (line: DeviceChoice | undefined, { devices }: PlanInput): Planne
   name: line?.name ?? null,
 });
 
-const tapsOf = ({ taps }: Feed): SignalSource[] =>
-  taps.length > 0 ? taps.map(({ pairId }) => ({ from: 'output', pairId })) : [{ from: 'data' }];
+/** The outputs that a feed takes, each into an input of its own; one channel is bridged into both inputs of its box. */
+function tapsOf({ taps, by }: Feed): SignalSource[] {
+  if (taps.length === 0) return [{ from: 'data' }];
+  const sources = taps.map(({ pairId }): SignalSource => ({ from: 'output', pairId }));
+  return by === ONE_CHANNEL ? [...sources, ...sources] : sources;
+}
 
 /** Signals as they leave an insert, each by an output of its own; its boxes are as many as they take. */
 function throughInsert(

@@ -1,7 +1,7 @@
 import type { DeviceFields } from '../../model/device.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
-import { isUnamplified } from '../facts/unamplified.ts';
+import { isUnamplified } from '../facts/special-ways.ts';
 import { gridRange } from '../../summing/flatness.ts';
 import { entriesOf, type PlacedInsert } from './inserts.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';

@@ -5,7 +5,7 @@ import type { FinishedCar } from '../../model/finished-car.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import type { PlanContext } from '../facts/context.ts';
-import { isUnamplified } from '../facts/unamplified.ts';
+import { isUnamplified } from '../facts/special-ways.ts';
 import { isLineLevel } from '../facts/factory-outputs.ts';
 import type { OutputVolts } from '../facts/output-facts.ts';
 import type { PlanPair } from '../facts/plan-input.ts';

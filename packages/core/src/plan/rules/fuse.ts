@@ -1,5 +1,5 @@
 import { PLAYING_VOLTS } from '../finished/draws.ts';
-import { isUnamplified } from '../facts/unamplified.ts';
+import { isUnamplified } from '../facts/special-ways.ts';
 import { ownFusesTogether } from '../supply/main-cable.ts';
 import { ampacity, CABLE_SIZES } from '../../supply/cable.ts';
 import { CONTINUOUS, FUSE_SIZES, FUSE_WITHIN_MM } from '../../supply/fuse.ts';

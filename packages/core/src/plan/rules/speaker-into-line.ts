@@ -1,7 +1,7 @@
 import { amplifierPoint } from '../../level/level-chain.ts';
 import { formatVolts } from '../../quantity/volts.ts';
 import { isLineLevel } from '../facts/factory-outputs.ts';
-import { isUnamplified } from '../facts/unamplified.ts';
+import { isUnamplified } from '../facts/special-ways.ts';
 import { type FeedRule, remark } from './rule.ts';
 
 /** Straight from an output into an amplifier: level and kind of input have to fit. */

@@ -118,8 +118,11 @@ describe('cable and ground', () => {
 
 describe('where the current comes from', () => {
   it('a factory feed is used within its fuse', () => {
-    const feed = (feedFuseAmps: number | null, from: 'battery' | 'factory-feed' = 'factory-feed') =>
-      of(factoryFeed, { supply: { from, feedFuseAmps } }, { figures: { musicAmps: 16 } });
+    const feed = (
+      feedFuseAmps: number | null,
+      from: 'battery' | 'factory-feed' = 'factory-feed',
+      sineAmps = 22,
+    ) => of(factoryFeed, { supply: { from, feedFuseAmps } }, { figures: { musicAmps: 16, sineAmps } });
     expect(feed(20)).toEqual([]);
     expect(feed(19)).toEqual([
       verdict('error', 'factory-feed', 'has 19 A; the system draws 16 A', inSetup('from the battery')),
@@ -128,6 +131,14 @@ describe('where the current comes from', () => {
       verdict('error', 'factory-feed', 'its fuse is not known; the system draws 16 A', inSetup('battery')),
     ]);
     expect(feed(null, 'battery')).toEqual([]);
+    // Enough for music and not for a full-sine test is no refusal: it is tested otherwise.
+    const says = (sineAmps: number) =>
+      feed(20, 'factory-feed', sineAmps).map((r) => `${r.severity}: ${r.text}`);
+    expect(says(22)).toEqual([]);
+    expect(says(23)).toEqual([
+      expect.stringMatching(/^warning: .*draws 23 A and blows its fuse within minutes/),
+    ]);
+    expect(says(40)).toEqual([expect.stringMatching(/within seconds/)]);
   });
   const reserve = (
     musicAmps: number,

@@ -3,7 +3,7 @@ import { subject } from '../../model/matter.ts';
 import type { BriefFields } from '../../model/brief.ts';
 import type { Remark } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
-import { isUnamplified } from '../facts/unamplified.ts';
+import { isUnamplified } from '../facts/special-ways.ts';
 import { isWire, wirePlace } from '../supply/turn-on.ts';
 import { FIND, planRemark, type PlanRule, setAt } from './rule.ts';
 

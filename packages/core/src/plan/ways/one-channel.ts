@@ -1,12 +1,13 @@
+import { ONE_CHANNEL } from '../facts/special-ways.ts';
 import { tapsOf, workOutFeed } from './feed.ts';
 import type { Strategy } from './strategy.ts';
 import { noOutputs } from './usual-others.ts';
 
 /** One output of one side into both inputs: the smallest job for a mono target where only stereo is there. */
 export const oneChannel: Strategy = {
-  id: 'one-channel',
+  id: ONE_CHANNEL,
   title: 'One channel into both inputs',
-  effort: 'A converter on a single output, its two inputs joined.',
+  effort: 'A converter on a single output, bridged left to right at its inputs.',
   handicapDb: 0.6,
   refuses(context) {
     const none = noOutputs(context);
@@ -16,10 +17,11 @@ export const oneChannel: Strategy = {
   },
   feed(target, side, context) {
     if (side !== 'mono') return null;
-    const full = context.speakerOutputs.filter((s) => s.pair.way !== 'subwoofer');
-    const [choice] = context.choose(target, side, full, { maxInputs: 1, trimRangeDb: 0, keep: 1 });
+    // A factory subwoofer’s output is one channel too.
+    const from = context.speakerOutputs;
+    const [choice] = context.choose(target, side, from, { maxInputs: 1, trimRangeDb: 0, keep: 1 });
     return choice
-      ? workOutFeed(target, side, tapsOf(choice), full, { device: 'converter', by: 'one-channel' })
+      ? workOutFeed(target, side, tapsOf(choice), from, { device: 'converter', by: ONE_CHANNEL })
       : null;
   },
   others: () => [],

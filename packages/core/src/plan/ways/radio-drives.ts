@@ -1,4 +1,4 @@
-import { UNAMPLIFIED } from '../facts/unamplified.ts';
+import { UNAMPLIFIED } from '../facts/special-ways.ts';
 import { noSpeakerWires } from './bypass.ts';
 import { oneOutputEach } from './convert.ts';
 import { noRadioFeed } from './source-direct.ts';

@@ -2,3 +2,6 @@
 export const UNAMPLIFIED = 'radio-drives';
 
 export const isUnamplified = (strategy: string): boolean => strategy === UNAMPLIFIED;
+
+/** The way in by which one output goes into both inputs of its box. */
+export const ONE_CHANNEL = 'one-channel';
