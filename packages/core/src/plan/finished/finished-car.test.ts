@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { channelGroups } from '../../model/device.ts';
 import { anyCarInput, anyHand, changesOf } from '../../../test/any-plan-input.ts';
 import { type FinishedCar, finishedCarSchema, type SignalSource } from '../../model/finished-car.ts';
 import type { Proposal } from '../../model/plan.ts';
@@ -81,7 +82,9 @@ function broken(car: FinishedCar, input: PlanInput): string[] {
           `${d.id} ${TOO_SMALL}`,
         ),
         ...say(
-          model !== null && model.amplifier !== null && d.outputs.length > model.amplifier.channels,
+          model !== null &&
+            model.amplifier !== null &&
+            d.outputs.length > channelGroups(model.amplifier).reduce((n, g) => n + g.channels, 0),
           `${d.id} has more channels in use than it has`,
         ),
         ...say(
