@@ -1,6 +1,6 @@
 import type { LibraryDevice } from '../model/device.ts';
 import type { Feed } from '../model/plan.ts';
-import type { PlanChanges } from '../model/plan-changes.ts';
+import type { DeskDevice, PlanChanges } from '../model/plan-changes.ts';
 import type { Setup } from '../model/setup.ts';
 import type { Speaker } from '../model/target.ts';
 import type { Pair } from '../model/unit.ts';
@@ -114,7 +114,7 @@ export const insisted = (name: string): Change =>
 
 export type Named = [side: Pair['side'], axle: Pair['axle'], way: Pair['way'], inverted?: boolean];
 /** Taps by hand for one feed. */
-export const desk = (target: number, side: Feed['side'], taps: Named[], kind?: Feed['device']): Change =>
+export const desk = (target: number, side: Feed['side'], taps: Named[], kind?: DeskDevice): Change =>
   record((c) =>
     c.changes.feeds.push({
       targetId: c.job.targets[target].id,

@@ -23,15 +23,23 @@ export const tapSchema = z.object({
 export type Tap = z.infer<typeof tapSchema>;
 
 export const deviceSchemaOfFeed = z.enum([
+  /** no amplifier either: the output itself is joined to the speaker's wire */
+  'joined',
   'direct',
   'passive-converter',
   'converter',
+  /** one output into both inputs of a converter */
+  'bridged-converter',
   'summing-converter',
   'data-interface',
   'processor',
 ]);
 /** What stands between factory output and new amplifier, by what it does. */
 export type Device = z.infer<typeof deviceSchemaOfFeed>;
+
+/** The same as the desk may have it: what drives a speaker is no matter of taps. */
+const deskDeviceSchema = deviceSchemaOfFeed.exclude(['joined']);
+export type DeskDevice = z.infer<typeof deskDeviceSchema>;
 
 /** What a person changed by hand against what the strategy would do. */
 export const changesSchema = z
@@ -47,7 +55,7 @@ export const changesSchema = z
             .array(tapSchema.omit({ captureId: true }))
             .min(1)
             .max(12),
-          device: deviceSchemaOfFeed.optional(),
+          device: deskDeviceSchema.optional(),
         }),
       )
       .max(MOST_FEEDS),

@@ -320,7 +320,7 @@ describe('the planner', () => {
       'd2f47c330c05',
       'eeb4085d2b39',
       '0674224c8edc',
-      'ba6f37aa906a',
+      '14f3f74bd07c',
     ]);
   });
 });

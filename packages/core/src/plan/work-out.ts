@@ -13,7 +13,7 @@ import { filtersOf } from './finished/filters.ts';
 import { builtCar } from './finished/finished-car.ts';
 import { insertsOf } from './finished/inserts.ts';
 import { drawOfAll, finishedSupply } from './finished/supply.ts';
-import { isUnamplified } from './facts/special-ways.ts';
+import { needsNoPower } from './facts/needs-no-power.ts';
 import { completeFeed } from './levels/complete-feed.ts';
 import { dutiesOf, lossesOf, triggersOf } from './losses/losses.ts';
 import { remarksOf } from './rules/remarks.ts';
@@ -26,9 +26,11 @@ import type { Strategy } from './ways/strategy.ts';
 import { reasonOfFeed } from './words/reasons.ts';
 
 const DEVICE_ORDER: readonly Device[] = [
+  'joined',
   'direct',
   'passive-converter',
   'converter',
+  'bridged-converter',
   'summing-converter',
   'processor',
   'data-interface',
@@ -74,7 +76,7 @@ function buildCar({ strategy, context, changes }: Given): Built {
   const { input } = context;
   const raw = feedsOf(strategy, context, changes);
   const draft = draftSetup(strategy, context, changes);
-  const chosen = chooseDevices(raw, context, draft, changes, strategy.id);
+  const chosen = chooseDevices(raw, context, draft, changes);
   const feeds = raw.map((feed) => {
     const target = input.targets.find((t) => t.id === feed.targetId)!;
     const { amplifier } = chosen.drives.get(target.id)!;
@@ -142,7 +144,7 @@ function planOf(
     losses: lossesOf(car, feeds, setup, triggers, input),
     duties: dutiesOf(setup, context),
     triggers,
-    turnOn: isUnamplified(strategy.id) ? [] : turnOnSteps(setup, car, context),
+    turnOn: needsNoPower(feeds) ? [] : turnOnSteps(setup, car, context),
     figures: figuresOf(car, { feeds, setup, equipment, strategy }, context),
     car,
   };

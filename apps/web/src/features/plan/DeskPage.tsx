@@ -1,8 +1,16 @@
 import { lazy, Suspense } from 'react';
 import { useSearchParams } from 'react-router';
-import { Button } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { RotateCcw } from 'lucide-react';
-import { captureInForce, type Feed, type JobView, mayFeed, pairName, type PairView } from '@ulpen/core';
+import {
+  captureInForce,
+  type DeskDevice,
+  type Feed,
+  type JobView,
+  mayFeed,
+  pairName,
+  type PairView,
+} from '@ulpen/core';
 import { ResponseStrip, OpenStrip } from '../../ui/BandStrip.tsx';
 import { DiffersTag } from '../../ui/MapDifferences.tsx';
 import { StandingTag } from '../../ui/StandingTag.tsx';
@@ -33,8 +41,8 @@ export function DeskPage() {
   const put = (next: DeskTap[], device = byHand?.device ?? feed.device) => {
     const others = changes.feeds.filter((f) => f !== byHand);
     const joins = device === 'summing-converter' || device === 'processor';
-    // Taps on the factory's outputs are no data any more.
-    const kind = device === 'data-interface' ? 'converter' : device;
+    // Taps that are chosen by hand are neither data nor joined to a speaker.
+    const kind: DeskDevice = device === 'data-interface' || device === 'joined' ? 'converter' : device;
     change({
       ...changes,
       feeds: [
@@ -93,6 +101,15 @@ export function DeskPage() {
                 : `As solved, in a ${DEVICE_WORD[feed.device].toLowerCase()}.`}
           </span>
           <span className="flex-fill" />
+          {!kept && feed.side === 'mono' && taps.length === 1 && (
+            <Form.Check
+              type="switch"
+              id="desk-bridged"
+              label="bridge left to right at the converter"
+              checked={feed.device === 'bridged-converter'}
+              onChange={(e) => put(taps, e.target.checked ? 'bridged-converter' : 'converter')}
+            />
+          )}
           {!kept && (
             <Button variant="secondary" onClick={solve} disabled={!byHand}>
               <RotateCcw size={18} /> Solve it

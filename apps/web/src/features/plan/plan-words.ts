@@ -2,9 +2,11 @@ import { leftOpen } from '@ulpen/core';
 import type { Device, Load, Plan, PlanState, Proposal, Readiness, Remark, SoundAfter } from '@ulpen/core';
 
 export const DEVICE_WORD: Record<Device, string> = {
+  joined: 'None',
   direct: 'Direct',
   'passive-converter': 'Passive converter',
   converter: 'Line-output converter',
+  'bridged-converter': 'Line-output converter, bridged',
   'summing-converter': 'Summing converter',
   'data-interface': 'Data interface',
   processor: 'Processor',

@@ -2,7 +2,6 @@ import { type Proposal } from '../../model/plan.ts';
 import { NO_CHANGES, type PlanChanges } from '../../model/plan-changes.ts';
 import type { PreferencesFields } from '../../model/shop.ts';
 import { contextOf } from '../facts/context.ts';
-import { ONE_CHANNEL } from '../facts/special-ways.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
 import { reasonOfPlace, reasonOfStrategy, reasonOfVariants } from '../words/reasons.ts';
 import { inOrder, type Ranked } from './rank.ts';
@@ -56,7 +55,7 @@ export function comparePlans(input: PlanInput): Comparison {
     return [{ strategy, proposal: workOut(strategy, context, NO_CHANGES) }];
   });
   const ranked = inOrder(worked, context);
-  const shown = onceEach(ranked, input);
+  const shown = onceEach(ranked);
   const all = shown.map((s) => s.proposal);
   return {
     refused,
@@ -74,17 +73,17 @@ export function comparePlans(input: PlanInput): Comparison {
 
 const COMPARED = 'What is only assumed, and what goes over budget or hours, moves a plan down.';
 
-/** Ways that come to the same wiring are one plan, with what else it may be called. */
-function onceEach(ranked: readonly Ranked[], { pairs }: PlanInput): (Ranked & { variants: Strategy[] })[] {
+/** Ways that come to the same car are one plan, with what else it may be called. */
+function onceEach(ranked: readonly Ranked[]): (Ranked & { variants: Strategy[] })[] {
   const shown = new Map<string, Ranked & { variants: Strategy[] }>();
-  const ofRadio = (pairId: string) => pairs.find((p) => p.id === pairId)?.unitKind === 'radio';
   for (const { strategy, proposal } of ranked) {
-    const { setup, feeds } = proposal;
+    const { car, setup, feeds } = proposal;
     const wiring = JSON.stringify([
-      feeds.map((f) => [f.targetId, f.side, f.device, f.taps, f.loads.map((l) => l.kind)]),
-      feeds.map((f) => f.by === ONE_CHANNEL),
+      car!.devices.map((d) => [d.id, d.inputs, d.outputs]),
+      car!.speakers.map((s) => [s.id, s.fate, s.coils]),
+      car!.outputs.map((o) => [o.pairId, o.load]),
+      feeds.map((f) => [f.taps, f.correction]),
       setup?.factoryAmplifier,
-      feeds.some((f) => f.taps.some((t) => ofRadio(t.pairId))) && setup?.speakerWire,
     ]);
     const known = shown.get(wiring);
     if (known) known.variants.push(strategy);

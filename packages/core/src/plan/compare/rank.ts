@@ -35,7 +35,7 @@ export interface Ranked {
 const errors = (p: Proposal) => p.remarks.filter((r) => r.severity === 'error').length;
 const answers = (p: Proposal) => p.remarks.every((r) => r.rule !== WISH_UNANSWERED);
 
-export const isData = ({ device }: Pick<Proposal, 'device'>): boolean => device === 'data-interface';
+const isData = ({ device }: Pick<Proposal, 'device'>): boolean => device === 'data-interface';
 
 /** Best first. */
 export function inOrder(worked: readonly Ranked[], context: PlanContext): Ranked[] {
@@ -53,7 +53,7 @@ export function inOrder(worked: readonly Ranked[], context: PlanContext): Ranked
 }
 
 /** Outputs that do the job as they are: without a broken rule, and not worked over by the factory system. */
-export function isUsable(proposal: Proposal, context: PlanContext): boolean {
+function isUsable(proposal: Proposal, context: PlanContext): boolean {
   const { device, covers, withinDb, feeds } = proposal;
   if (isData({ device }) || errors(proposal) > 0 || !covers || withinDb > MOST_COUNTED_DB) return false;
   return feeds.every((feed) =>

@@ -46,7 +46,7 @@ describe('what is to be bought', () => {
   function bought(feeds: ReturnType<typeof madeFeed>[], devices: LibraryDevice[]) {
     const targets = [...new Map(feeds.map((f) => [f.target.id, f.target])).values()];
     const { plan, context } = madePlan({ feeds, input: { targets, devices } });
-    const chosen = chooseDevices(plan.feeds, context, SETUP, NO_CHANGES, 'convert');
+    const chosen = chooseDevices(plan.feeds, context, SETUP, NO_CHANGES);
     const car = finishedCar(context.input, { ...plan, car: null, equipment: chosen.choices });
     return equipmentOf(car, chosen.between, targets);
   }

@@ -23,17 +23,25 @@ export interface DeviceNeed {
   load: boolean;
 }
 
-const KIND_OF: Record<Exclude<Device, 'direct'>, DeviceKind> = {
+/** What stands in the way as a box. */
+export type BoxBetween = Exclude<Device, 'direct' | 'joined'>;
+
+const KIND_OF: Record<BoxBetween, DeviceKind> = {
   'passive-converter': 'passive-converter',
   converter: 'converter',
+  'bridged-converter': 'converter',
   'summing-converter': 'converter',
   'data-interface': 'data-interface',
   processor: 'processor',
 };
 
 export function kindOf(device: Device): DeviceKind | null {
-  return device === 'direct' ? null : KIND_OF[device];
+  return device === 'direct' || device === 'joined' ? null : KIND_OF[device];
 }
+
+/** One output goes into both inputs of its converter. */
+export const isBridged = ({ device, taps }: Pick<Feed, 'device' | 'taps'>): boolean =>
+  device === 'bridged-converter' && taps.length === 1;
 
 /** What was found for some feeds. */
 export interface FoundBetween {
@@ -51,13 +59,13 @@ export interface FoundBetween {
  */
 export function devicesBetween(
   feeds: readonly Feed[],
-  needOf: (device: Exclude<Device, 'direct'>, feeds: readonly Feed[]) => DeviceNeed,
+  needOf: (device: BoxBetween, feeds: readonly Feed[]) => DeviceNeed,
   devices: readonly LibraryDevice[],
   insisted: readonly ChosenModel[],
 ): FoundBetween[] {
   const single = feeds.filter((f) => f.device === 'converter');
-  const kinds = [...new Set(feeds.map((f) => f.device))].filter((d) => d !== 'direct');
-  const deviceFor = (device: Exclude<Device, 'direct'>, own: Feed[]) => {
+  const kinds = [...new Set(feeds.map((f) => f.device))].filter((d) => d !== 'direct' && d !== 'joined');
+  const deviceFor = (device: BoxBetween, own: Feed[]) => {
     const need = needOf(device, own);
     const fitting = devices.filter((d) => d.kind === need.kind && fits(d, need));
     const cost = (d: LibraryDevice) =>

@@ -1,15 +1,21 @@
 import type { LibraryDevice } from '../../model/device.ts';
 import type { Feed } from '../../model/plan.ts';
-import type { Device, PlanChanges } from '../../model/plan-changes.ts';
+import type { PlanChanges } from '../../model/plan-changes.ts';
 import type { Setup } from '../../model/setup.ts';
 import { mindsWithdrawnBass } from '../facts/bass.ts';
 import type { PlanContext } from '../facts/context.ts';
 import { isLineLevel, replaces, sensesLoad, voltsAt } from '../facts/factory-outputs.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
 import { missingBass } from '../facts/withdrawn-bass.ts';
-import { type DeviceNeed, devicesBetween, type FoundBetween, kindOf } from './between.ts';
-import { isUnamplified } from '../facts/special-ways.ts';
-import { type Drive, drivesOf } from './drives.ts';
+import {
+  type BoxBetween,
+  type DeviceNeed,
+  devicesBetween,
+  type FoundBetween,
+  isBridged,
+  kindOf,
+} from './between.ts';
+import { type Drive, drivesOfFeeds } from './drives.ts';
 import type { DeviceChoice } from './wires.ts';
 
 /** The sensing of speaker-level inputs at amplifiers and converters that stand nothing by themselves, V. */
@@ -30,11 +36,10 @@ export function chooseDevices(
   context: PlanContext,
   { loudestStep, turnOn }: Pick<Setup, 'loudestStep' | 'turnOn'>,
   changes: PlanChanges,
-  strategy: string,
 ): ChosenDevices {
   const { input } = context;
-  const drives = drivesOf(input.targets, isUnamplified(strategy) ? [] : input.devices, changes.coils);
-  const needOf = (device: Exclude<Device, 'direct'>, own: readonly Feed[]) => ({
+  const drives = drivesOfFeeds(input, feeds, changes);
+  const needOf = (device: BoxBetween, own: readonly Feed[]) => ({
     ...needOfFeeds(device, own, loudestStep, context),
     senses: turnOn.by === 'sensing' ? ('signal' as const) : turnOn.by === 'offset' ? turnOn.by : null,
   });
@@ -45,7 +50,8 @@ export function chooseDevices(
     name: model?.name ?? null,
     targetIds: [...new Set(own.map((f) => f.targetId))],
   }));
-  const amplified = isUnamplified(strategy) ? [] : input.targets;
+  const joined = new Set(feeds.flatMap((f) => (f.device === 'joined' ? [f.targetId] : [])));
+  const amplified = input.targets.filter((t) => !joined.has(t.id));
   const ofAmplifiers = amplified.map(({ id }): DeviceChoice => {
     const { amplifier } = drives.get(id)!;
     return {
@@ -65,7 +71,7 @@ export function chooseDevices(
 
 /** What a device has to do for some feeds together. */
 function needOfFeeds(
-  device: Exclude<Device, 'direct'>,
+  device: BoxBetween,
   own: readonly Feed[],
   loudestStep: number,
   context: PlanContext,
@@ -76,8 +82,8 @@ function needOfFeeds(
   const tapped = pairsOf(own);
   return {
     kind: kindOf(device)!,
-    inputs: new Set(tapped.map((p) => p.id)).size,
-    outputs: own.length,
+    inputs: new Set(tapped.map((p) => p.id)).size + own.filter(isBridged).length,
+    outputs: own.length + own.filter(isBridged).length,
     sums: own.some(
       (f) => f.taps.length > 1 && (f.device === 'summing-converter' || f.device === 'processor'),
     ),

@@ -4,10 +4,9 @@ import type { Insert, InsertPlace } from '../../model/insert.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
-import { isUnamplified, ONE_CHANNEL } from '../facts/special-ways.ts';
-import { kindOf } from './between.ts';
+import { isBridged, kindOf } from './between.ts';
 import { drawsOf, isSupplied } from './draws.ts';
-import { type Drive, drivesOf } from './drives.ts';
+import { type Drive, drivesOfFeeds } from './drives.ts';
 import { insertsOf, type PlacedInsert } from './inserts.ts';
 import type { BuiltPlan, DeviceChoice, WantedChannel } from './wires.ts';
 
@@ -29,8 +28,7 @@ export function finishedDevices(
   proposal: BuiltPlan,
   channels: readonly WantedChannel[],
 ): FinishedDevices {
-  const unamplified = isUnamplified(proposal.strategy);
-  const drives = drivesOf(input.targets, unamplified ? [] : input.devices, proposal.changes.coils);
+  const drives = drivesOfFeeds(input, proposal.feeds, proposal.changes);
   const wakes = proposal.setup?.turnOn.by ?? 'nothing';
   const feeds = new Map(proposal.feeds.map((f) => [keyOf(f), f]));
   const between: Building[] = [];
@@ -55,7 +53,7 @@ export function finishedDevices(
       }),
       'amplifier',
     );
-    if (unamplified) {
+    if (feed.device === 'joined') {
       sources.set(key, through(signals, 'speaker')[0]);
       continue;
     }
@@ -113,10 +111,10 @@ const modelOf = (line: DeviceChoice | undefined, { devices }: PlanInput): Planne
 });
 
 /** The outputs that a feed takes, each into an input of its own; one channel is bridged into both inputs of its box. */
-function tapsOf({ taps, by }: Feed): SignalSource[] {
+function tapsOf({ taps, device }: Feed): SignalSource[] {
   if (taps.length === 0) return [{ from: 'data' }];
   const sources = taps.map(({ pairId }): SignalSource => ({ from: 'output', pairId }));
-  return by === ONE_CHANNEL ? [...sources, ...sources] : sources;
+  return isBridged({ taps, device }) ? [...sources, ...sources] : sources;
 }
 
 /** Signals as they leave an insert, each by an output of its own; its boxes are as many as they take. */

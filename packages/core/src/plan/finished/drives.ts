@@ -1,9 +1,10 @@
 import { type ChannelGroup, channelGroups, type LibraryDevice } from '../../model/device.ts';
+import type { Feed } from '../../model/plan.ts';
 import type { PlanChanges } from '../../model/plan-changes.ts';
 import type { Target } from '../../model/target.ts';
 import { type CoilArrangement, coilArrangements } from '../../load/voice-coils.ts';
 import { wantsHighPass } from './filters.ts';
-import { feedSides } from '../facts/plan-input.ts';
+import { feedSides, type PlanInput } from '../facts/plan-input.ts';
 
 /** How an amplifier drives one channel of a target. */
 export interface Drive {
@@ -41,6 +42,21 @@ export function drivesOf(
   }));
   const several = assigned(wired, amplifiers, amplifiers);
   return oneForAll(wired, amplifiers, several) ?? several;
+}
+
+/** The same for the feeds of a plan: what is joined to an output itself has no amplifier. */
+export function drivesOfFeeds(
+  { targets, devices }: Pick<PlanInput, 'targets' | 'devices'>,
+  feeds: readonly Pick<Feed, 'targetId' | 'device'>[],
+  { coils }: Pick<PlanChanges, 'coils'>,
+): Map<string, Drive> {
+  const isJoined = (t: Target) => feeds.some((f) => f.targetId === t.id && f.device === 'joined');
+  const amplified = drivesOf(
+    targets.filter((t) => !isJoined(t)),
+    devices,
+    coils,
+  );
+  return new Map([...drivesOf(targets.filter(isJoined), [], coils), ...amplified]);
 }
 
 const SIZES: readonly LibraryDevice['size'][] = ['small', 'medium', 'large'];

@@ -1,7 +1,6 @@
 import type { DeviceFields } from '../../model/device.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
-import { isUnamplified } from '../facts/special-ways.ts';
 import { gridRange } from '../../summing/flatness.ts';
 import { entriesOf, type PlacedInsert } from './inserts.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
@@ -41,7 +40,7 @@ export function filtersOf(
     if (entriesOf(inserts, 'speaker').some((d) => inside(d, hz))) return { hz, where: 'speaker' };
     if (entriesOf(inserts, 'amplifier').some((d) => inside(d, hz))) return { hz, where: 'device' };
     if (feed.device !== 'direct' && inside(between, hz)) return { hz, where: 'device' };
-    if (isUnamplified(feed.by)) return { hz, where: 'missing' };
+    if (feed.device === 'joined') return { hz, where: 'missing' };
     // Where no amplifier is chosen yet, the filter is a demand on it.
     if (amplifier === null || inside(amplifier, hz)) return { hz, where: 'amplifier' };
     return { hz, where: 'missing' };

@@ -5,7 +5,6 @@ import type { FinishedCar } from '../../model/finished-car.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import type { PlanContext } from '../facts/context.ts';
-import { isUnamplified } from '../facts/special-ways.ts';
 import { isLineLevel } from '../facts/factory-outputs.ts';
 import type { OutputVolts } from '../facts/output-facts.ts';
 import type { PlanPair } from '../facts/plan-input.ts';
@@ -86,7 +85,7 @@ function chainOf(
     null,
   );
   // Without a new amplifier there is no gain to set.
-  if (!loudest || isUnamplified(feed.by)) return null;
+  if (!loudest || feed.device === 'joined') return null;
   const { amplifier, watts, arrangement } = drive;
   const direct = feed.device === 'direct';
   const speakerLevel = direct && pairs.some((p) => !isLineLevel(p, context));

@@ -1,5 +1,5 @@
 import { PLAYING_VOLTS } from '../finished/draws.ts';
-import { isUnamplified } from '../facts/special-ways.ts';
+import { needsNoPower } from '../facts/needs-no-power.ts';
 import { ownFusesTogether } from '../supply/main-cable.ts';
 import { ampacity, CABLE_SIZES } from '../../supply/cable.ts';
 import { CONTINUOUS, FUSE_SIZES, FUSE_WITHIN_MM } from '../../supply/fuse.ts';
@@ -13,7 +13,7 @@ const THICKEST = CABLE_SIZES[CABLE_SIZES.length - 1];
 /** The main fuse is there, near the battery, large enough for the system and small enough for the cable. */
 export const mainFuse: PlanRule = (plan) => {
   const { from, fuseAmps, fuseMm } = plan.plan.setup.supply;
-  if (from === 'factory-feed' || isUnamplified(plan.plan.strategy)) return [];
+  if (from === 'factory-feed' || needsNoPower(plan.plan.feeds)) return [];
   if (fuseAmps === null)
     return [
       said(

@@ -1,13 +1,12 @@
 import { amplifierPoint } from '../../level/level-chain.ts';
 import { formatVolts } from '../../quantity/volts.ts';
 import { isLineLevel } from '../facts/factory-outputs.ts';
-import { isUnamplified } from '../facts/special-ways.ts';
 import { type FeedRule, remark } from './rule.ts';
 
 /** Straight from an output into an amplifier: level and kind of input have to fit. */
 export const speakerIntoLine: FeedRule = (context) => {
   const { feed, sources, drive, name, context: plan, target } = context;
-  if (feed.device !== 'direct' || isUnamplified(feed.by)) return [];
+  if (feed.device !== 'direct') return [];
   const speaker = sources.some((s) => !isLineLevel(s.pair, plan));
   const { amplifier } = drive;
   const remedy = 'Put a converter before it, or take an amplifier with speaker-level inputs.';

@@ -3,7 +3,7 @@ import { subject } from '../../model/matter.ts';
 import type { BriefFields } from '../../model/brief.ts';
 import type { Remark } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
-import { isUnamplified } from '../facts/special-ways.ts';
+import { needsNoPower } from '../facts/needs-no-power.ts';
 import { isWire, wirePlace } from '../supply/turn-on.ts';
 import { FIND, planRemark, type PlanRule, setAt } from './rule.ts';
 
@@ -14,7 +14,7 @@ type TurnOn = Setup['turnOn'];
  * Each is seen at the car: what nobody saw is never accepted by name, since a battery goes flat or a thump comes of it.
  */
 export const turnOnSource: PlanRule = ({ plan, context }) => {
-  if (isUnamplified(plan.strategy)) return [];
+  if (needsNoPower(plan.feeds)) return [];
   const { turnOn } = plan.setup;
   if (!isWire(turnOn.by)) return sensingFailed(turnOn, context.input.brief);
   return [...brokenBy(turnOn), ...notFound(turnOn, context.input.harness.places), ...notSeen(turnOn)];

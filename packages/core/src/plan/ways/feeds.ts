@@ -1,5 +1,5 @@
 import type { Feed } from '../../model/plan.ts';
-import type { Device, PlanChanges } from '../../model/plan-changes.ts';
+import type { DeskDevice, PlanChanges } from '../../model/plan-changes.ts';
 import type { Target } from '../../model/target.ts';
 import { type PlanContext, wantedFeeds } from '../facts/context.ts';
 import { signBetween } from '../facts/sign-between.ts';
@@ -67,16 +67,17 @@ function changedFeed(
   const correction = device === 'processor' ? { sections: 8, boostLimitDb: 6 } : null;
   return workOutFeed(target, side, taps, context.sources, {
     device,
-    by: strategyOfDevice(device),
+    by: STRATEGY_OF[device],
     correction,
   });
 }
 
-const strategyOfDevice = (device: Device): string =>
-  device === 'processor'
-    ? 'processor'
-    : device === 'direct'
-      ? 'direct'
-      : device === 'summing-converter'
-        ? 'sum'
-        : 'convert';
+const STRATEGY_OF: Record<DeskDevice, string> = {
+  direct: 'direct',
+  'passive-converter': 'convert',
+  converter: 'convert',
+  'bridged-converter': 'one-channel',
+  'summing-converter': 'sum',
+  processor: 'processor',
+  'data-interface': 'convert',
+};

@@ -1,11 +1,10 @@
-import { ONE_CHANNEL } from '../facts/special-ways.ts';
 import { tapsOf, workOutFeed } from './feed.ts';
 import type { Strategy } from './strategy.ts';
 import { noOutputs } from './usual-others.ts';
 
 /** One output of one side into both inputs: the smallest job for a mono target where only stereo is there. */
 export const oneChannel: Strategy = {
-  id: ONE_CHANNEL,
+  id: 'one-channel',
   title: 'One channel into both inputs',
   effort: 'A converter on a single output, bridged left to right at its inputs.',
   handicapDb: 0.6,
@@ -21,7 +20,7 @@ export const oneChannel: Strategy = {
     const from = context.speakerOutputs;
     const [choice] = context.choose(target, side, from, { maxInputs: 1, trimRangeDb: 0, keep: 1 });
     return choice
-      ? workOutFeed(target, side, tapsOf(choice), from, { device: 'converter', by: ONE_CHANNEL })
+      ? workOutFeed(target, side, tapsOf(choice), from, { device: 'bridged-converter', by: 'one-channel' })
       : null;
   },
   others: () => [],

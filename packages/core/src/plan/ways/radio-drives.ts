@@ -1,4 +1,3 @@
-import { UNAMPLIFIED } from '../facts/special-ways.ts';
 import { noSpeakerWires } from './bypass.ts';
 import { oneOutputEach } from './convert.ts';
 import { noRadioFeed } from './source-direct.ts';
@@ -6,7 +5,7 @@ import type { Strategy } from './strategy.ts';
 
 /** The radio's own power stages on the factory speaker wires, in the place of an amplifier that failed. */
 export const radioDrives: Strategy = {
-  id: UNAMPLIFIED,
+  id: 'radio-drives',
   title: 'The radio drives the speakers',
   effort: 'No amplifier: the radio’s outputs are joined to the speaker wires where the old amplifier sat.',
   handicapDb: 0.2,
@@ -22,7 +21,7 @@ export const radioDrives: Strategy = {
       : `Nobody has read whether the radio’s ${open.name.toLowerCase()} holds its volts with a speaker on it. Feeds to an amplifier are often line level.`;
   },
   feed(target, side, context) {
-    const feed = oneOutputEach(target, side, context, context.radioFeeds, UNAMPLIFIED, 'direct');
+    const feed = oneOutputEach(target, side, context, context.radioFeeds, 'radio-drives', 'joined');
     // Two outputs never drive one speaker.
     return feed?.taps.length === 1 ? feed : null;
   },

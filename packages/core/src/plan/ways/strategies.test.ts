@@ -73,7 +73,19 @@ describe('each way in, where it is one', () => {
       asItIs,
       (p, i) => expect(tapped(p, i)).toEqual(['amplifier subwoofer']),
     ],
-    ['one-channel', 'coupe', mono, (p) => expect(p.feeds.map((f) => f.taps.length)).toEqual([1])],
+    [
+      'one-channel',
+      'coupe',
+      mono,
+      (p) => {
+        expect(p.feeds.map((f) => f.taps.length)).toEqual([1]);
+        // Bridged at the converter: both of its inputs take the one output, and each gives it on.
+        const converter = p.car!.devices.find((d) => d.kind === 'converter')!;
+        const [left, right] = converter.inputs.map((i) => i.source);
+        expect(left).toEqual(right);
+        expect([converter.inputs.length, converter.outputs.length]).toEqual([2, 2]);
+      },
+    ],
     [
       'keep-speaker',
       'camper-van',
