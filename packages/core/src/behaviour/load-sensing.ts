@@ -96,10 +96,13 @@ function difference(loaded: ResponseAnalysis, open: ResponseAnalysis): { hz: num
 /** A power stage loses less than this when a speaker is put on it, as a share of its volts; a line output collapses. */
 const HOLDS = 0.85;
 
+/** A quarter of a watt into 4 ohm: more than a line output gives. */
+const TELLING_VOLTS = 1;
+
 /**
  * Does the level of an output hold into a speaker? Volts of one tone at one step, with a speaker on it and without.
  *
- * @returns null where the two were not read alike
+ * @returns null where the two were not read alike, or at too little to tell
  */
 export function holdsIntoSpeaker(levels: readonly CheckOf<'level'>[]): boolean | null {
   const loaded = levels.findLast((l) => l.load === 'speaker' && l.volts > 0);
@@ -111,5 +114,8 @@ export function holdsIntoSpeaker(levels: readonly CheckOf<'level'>[]): boolean |
       l.volumeStep === loaded.volumeStep &&
       l.signalDb === loaded.signalDb,
   );
-  return loaded && open ? loaded.volts >= HOLDS * open.volts : null;
+  if (!loaded || !open) return null;
+  if (loaded.volts < HOLDS * open.volts) return false;
+  // Next to nothing is held by a line output too.
+  return loaded.volts >= TELLING_VOLTS ? true : null;
 }

@@ -317,9 +317,9 @@ describe('the planner', () => {
     });
     expect([PLANNER_VERSION, ...digests]).toEqual([
       2,
-      'd2f47c330c05',
+      'eba70c092815',
       'eeb4085d2b39',
-      '0674224c8edc',
+      'cc7bfe2db40a',
       '14f3f74bd07c',
     ]);
   });

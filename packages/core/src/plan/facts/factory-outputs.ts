@@ -13,21 +13,25 @@ export const feedsAmplifier = (pair: PlanPair, { hasAmplifier }: FactorySystem):
 export const drivesNoSpeaker = (pair: PlanPair, system: FactorySystem): boolean =>
   feedsAmplifier(pair, system) || stageOf(pair, system).stage === 'line';
 
-/** A bridge rests at half its supply; a line at nothing, or at the two or three volts of its own supply, V. */
-const BRIDGE_RESTS_ABOVE = 4.2;
+/** Direct volts alike on both conductors above this are a bridge's; below it may be one too, or a line, or data, V. */
+const BRIDGE_RESTS_ABOVE = 5;
 
 /**
- * How an output drives its wires, and how that is known: by the direct volts that were read on them, as somebody noted
- * it, or as outputs of its unit usually do. A radio may feed its amplifier at speaker level, and a radio without one may
- * have line outputs beside those of its speakers.
+ * How an output drives its wires, and how that is known. Measured: it holds its level with a speaker on it, or collapses;
+ * or it rests as only a bridge does. Low direct volts prove nothing. Else as somebody noted it, or as such outputs
+ * usually are: a radio may feed its amplifier at speaker level, and one without an amplifier may have line outputs.
  */
 export function stageOf(
   pair: PlanPair,
   system: FactorySystem,
 ): { stage: Exclude<Stage, 'unknown'>; standing: Standing } {
-  const rests = system.input.harness.rests.find((r) => r.pairId === pair.id);
-  if (rests && rests.volts > BRIDGE_RESTS_ABOVE) return { stage: 'bridge', standing: 'measured' };
-  if (pair.stage !== 'unknown') return { stage: pair.stage, standing: rests ? 'measured' : 'claimed' };
+  const { holdsIntoSpeaker } = pair.facts;
+  const rest = system.input.harness.rests.find((r) => r.pairId === pair.id);
+  if (holdsIntoSpeaker === false) return { stage: 'line', standing: 'measured' };
+  if (holdsIntoSpeaker === true)
+    return { stage: pair.stage === 'single-ended' ? 'single-ended' : 'bridge', standing: 'measured' };
+  if (rest && rest.volts > BRIDGE_RESTS_ABOVE) return { stage: 'bridge', standing: 'measured' };
+  if (pair.stage !== 'unknown') return { stage: pair.stage, standing: 'claimed' };
   return { stage: feedsAmplifier(pair, system) ? 'line' : 'bridge', standing: 'assumed' };
 }
 

@@ -21,7 +21,7 @@ export interface HarnessFacts {
   contradicted: { pairId: string; says: string }[];
   /** outputs on cavities that Find has not settled, with the first of them */
   unsettled: { pairId: string; place: string }[];
-  /** direct volts to ground at which outputs rest while they are on, the mean of their two wires */
+  /** direct volts to ground at which both conductors of an output rest alike, its plug seated and its unit on */
   rests: { pairId: string; volts: number }[];
   /** outputs on a plug that is locked: restraint system or high voltage */
   locked: string[];
@@ -91,15 +91,18 @@ export function harnessFactsOf(job: OutputsOfJob, view: Omit<HarnessView, 'simul
     }),
     rests: outputs.flatMap(({ id, ends }) => {
       const volts = ends.flatMap(({ cavityId }) => restOf(input.readings, cavityId) ?? []);
-      const sum = volts.reduce((a, b) => a + b, 0);
-      return volts.length === 0 ? [] : [{ pairId: id, volts: sum / volts.length }];
+      const alike = volts.length > 1 && Math.max(...volts) - Math.min(...volts) <= ALIKE_VOLTS;
+      return alike ? [{ pairId: id, volts: Math.min(...volts) }] : [];
     }),
     feedVolts: feedVoltsOf(workings),
     locked: outputs.flatMap(({ id, ends }) => (ends.some((e) => locked.has(e.connectorId)) ? [id] : [])),
   };
 }
 
-/** Direct volts to ground on a wire while the unit plays or could; null: not read. */
+/** Conductors of a healthy pair rest alike within this, V. */
+const ALIKE_VOLTS = 0.5;
+
+/** Direct volts to ground on a wire of a seated plug while the unit plays or could; null: not read. */
 function restOf(readings: readonly HarnessReading[], cavityId: string | null): number | null {
   const read = readings.findLast(
     ({ cavityId: own, otherCavityId, observation: o, conditions: c }) =>
@@ -108,6 +111,8 @@ function restOf(readings: readonly HarnessReading[], cavityId: string | null): n
       o.kind === 'dc' &&
       o.volts !== null &&
       c.radio === 'on' &&
+      // With the plug out the wire is not driven, or the unit not loaded.
+      c.plug === 'seated' &&
       c.moment === 'steady',
   );
   return read?.observation.kind === 'dc' ? read.observation.volts : null;

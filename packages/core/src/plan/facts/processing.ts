@@ -4,6 +4,8 @@ import type { Source } from './sources.ts';
 
 /** A factory equaliser within this is taken for none, dB. */
 const FLAT_DB = 3;
+/** Farther down than this the fitted filters fall, dB. */
+const ON_A_SLOPE_DB = 3;
 /** An output later than its siblings by this is delayed for its place, s. */
 const DELAYED = 0.0004;
 
@@ -30,12 +32,17 @@ interface Band {
  * @returns null when nothing was found, or nothing was measured
  */
 export function processingOf(source: Source, siblings: readonly Source[], band?: Band): Processing | null {
-  if (source.captureId === null) return null;
-  const found = equalisationOf(source.analysis);
+  const { analysis, captureId } = source;
+  if (captureId === null) return null;
+  const found = equalisationOf(analysis);
+  const levelAt = new Map(analysis.smoothed.frequencyHz.map((hz, i) => [hz, analysis.smoothed.levelDb[i]]));
   let strongest: Processing['equalised'] = null;
   found?.frequencyHz.forEach((hz, i) => {
     const db = found.residualDb[i];
     if (band && (hz < band.lowHz || hz > band.highHz)) return;
+    // Down a slope a filter that is fitted a little wrong would pass for an equaliser.
+    const filtered = levelAt.get(hz)! - db - analysis.model!.gainDb;
+    if (filtered < -ON_A_SLOPE_DB) return;
     if (Math.abs(db) > Math.max(FLAT_DB, Math.abs(strongest?.db ?? 0))) strongest = { hz, db };
   });
   const group = siblings.filter((s) => s.group !== null && s.group === source.group);

@@ -116,7 +116,10 @@ const EDGE_DB = -6;
 /** Between tones the level is interpolated; beyond them it falls as such an output usually does. */
 function readWithMeter(tones: PlanPair['facts']['tones'], typical: ResponseAnalysis): ResponseAnalysis {
   const usual = typical.smoothed.levelDb;
-  const nearest = (hz: number) => SUM_GRID_HZ.findIndex((f) => f >= hz * 0.999);
+  const nearest = (hz: number) => {
+    const above = SUM_GRID_HZ.findIndex((f) => f >= hz * 0.999);
+    return above < 0 ? SUM_GRID_HZ.length - 1 : above;
+  };
   const [first, last] = [tones[0], tones[tones.length - 1]];
   const levelDb = SUM_GRID_HZ.map((hz, i) => {
     if (hz <= first.hz) return first.db + Math.min(0, usual[i] - usual[nearest(first.hz)]);

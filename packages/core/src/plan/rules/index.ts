@@ -50,6 +50,7 @@ import { bassMisplaced, sidesJoined } from './sides-joined.ts';
 import { sourceFound } from './source-found.ts';
 import { sourceSilent } from './source-silent.ts';
 import { speakerIntoLine } from './speaker-into-line.ts';
+import { stageKnown } from './stage-known.ts';
 import { standingCurrent } from './standing-current.ts';
 import { sumCancels } from './sum-cancels.ts';
 import { turnOff } from './turn-off.ts';
@@ -108,6 +109,7 @@ export const PLAN_RULES: readonly PlanRule[] = [
   wishAnswered,
   spareLeft,
   sourceSilent,
+  stageKnown,
   loadMissing,
   runAway,
   resistorRated,

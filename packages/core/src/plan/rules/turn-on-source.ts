@@ -17,7 +17,16 @@ export const turnOnSource: PlanRule = ({ plan, context }) => {
   if (needsNoPower(plan.feeds)) return [];
   const { turnOn } = plan.setup;
   if (!isWire(turnOn.by)) return sensingFailed(turnOn, context.input.brief);
-  return [...brokenBy(turnOn), ...notFound(turnOn, context.input.harness.places), ...notSeen(turnOn)];
+  const { wakes, places } = context.input.harness;
+  // A reading that speaks against the wire stands, whatever is set by hand, until it is withdrawn.
+  const read = turnOn.place === '' ? wakes[turnOn.by === 'accessory' ? 'switched' : 'remote'] : undefined;
+  const worst: TurnOn = {
+    ...turnOn,
+    ...(read?.asleep === 'live' && { asleep: read.asleep }),
+    ...(read?.restart === 'dips' && { restart: read.restart }),
+    ...(read?.load === 'sags' && { load: read.load }),
+  };
+  return [...brokenBy(worst), ...notFound(turnOn, places), ...notSeen(turnOn)];
 };
 
 /** Where it is known to have failed in this make, nothing is left to sensing. */

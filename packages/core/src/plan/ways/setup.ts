@@ -86,7 +86,8 @@ export function draftSetup(strategy: Strategy, context: PlanContext, changes: Pl
     turnOn: {
       by,
       ...TURN_ON[by],
-      ...seenOf(by, input.harness),
+      // What Find saw is of the wire that Find found, not of one that was found elsewhere.
+      ...(turnOn?.place ? {} : seenOf(by, input.harness)),
       amps: null,
       place: '',
       delaySeconds: 2,
