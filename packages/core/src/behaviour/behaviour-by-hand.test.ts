@@ -6,7 +6,7 @@ import { UNKNOWN_SITUATION } from '../model/situation.ts';
 import { reducerNeeded } from '../sound/live/reducer.ts';
 import { arrivalFinding, arrivalsOf } from './arrival.ts';
 import { leftAgainstRight } from './left-right.ts';
-import { loadSensing } from './load-sensing.ts';
+import { holdsIntoSpeaker, loadSensing } from './load-sensing.ts';
 import { meterBand, meterLimits } from './meter.ts';
 
 describe('the meter', () => {
@@ -78,6 +78,34 @@ describe('without its load', () => {
     ['fault-with-load', [start(1, 'speaker', 'noise'), ...three]],
   ] as const)('%s', (verdict, starts) => {
     expect(loadSensing(starts, null).verdict).toBe(verdict);
+  });
+});
+
+describe('with a speaker on it', () => {
+  const read = (
+    volts: number,
+    load: 'none' | 'speaker',
+    part: Partial<CheckOf<'level'>> = {},
+  ): CheckOf<'level'> => ({
+    ...{ kind: 'level', hz: 400, volts, volumeStep: 15, signalDb: -10, supplyVolts: 13.2, load },
+    ...part,
+  });
+  it('a power stage holds its volts and a line output collapses', () => {
+    expect(holdsIntoSpeaker([read(4, 'none'), read(3.9, 'speaker')])).toBe(true);
+    expect(holdsIntoSpeaker([read(4, 'none'), read(3.4, 'speaker')])).toBe(true);
+    expect(holdsIntoSpeaker([read(4, 'none'), read(3.3, 'speaker')])).toBe(false);
+    expect(holdsIntoSpeaker([read(2, 'none'), read(0.08, 'speaker')])).toBe(false);
+  });
+  it('next to nothing is held by a line output too, and tells nothing', () => {
+    expect(holdsIntoSpeaker([read(0.05, 'none'), read(0.05, 'speaker')])).toBeNull();
+    expect(holdsIntoSpeaker([read(1, 'none'), read(1, 'speaker')])).toBe(true);
+  });
+  it('only what was read alike is compared, the newest of each', () => {
+    for (const part of [{ hz: 1000 }, { volumeStep: 20 }, { signalDb: 0 }])
+      expect(holdsIntoSpeaker([read(4, 'none', part), read(3.9, 'speaker')])).toBeNull();
+    expect(holdsIntoSpeaker([read(4, 'none')])).toBeNull();
+    expect(holdsIntoSpeaker([read(3.9, 'speaker')])).toBeNull();
+    expect(holdsIntoSpeaker([read(4, 'none'), read(0.1, 'speaker'), read(3.9, 'speaker')])).toBe(true);
   });
 });
 

@@ -55,6 +55,37 @@ describe('captures that tell of volume', () => {
   });
 });
 
+describe('volts of the pass band', () => {
+  /** An output that falls by `db` at the tone that is read. */
+  const falling = (db: number) => [
+    madeCapture(
+      'c',
+      18,
+      madeAnalysis((hz) => (hz < 500 ? db : 0)),
+    ),
+  ];
+  const read = (hz: number, volts: number, step = 18): CheckBody => ({
+    ...{ kind: 'level', hz, volts, volumeStep: step, signalDb: -10 },
+    ...{ supplyVolts: 13.2, load: 'speaker' },
+  });
+  const volts = (captures: PairView['captures'], ...bodies: CheckBody[]) =>
+    told({
+      units: amplifier(madeOutput('p1', captures)),
+      checks: bodies.map((body) => madeCheck('p1', body)),
+    }).volts.map((v) => Number(v.volts.toFixed(2)));
+  it('count the level of the tone in its file', () => {
+    expect(volts(falling(0), read(100, 2.5))).toEqual([7.91]);
+  });
+  it('of one tone in a roll-off are brought up to the band, or tell nothing', () => {
+    expect(volts(falling(-12), read(100, 0.5))[0]).toBeCloseTo(0.5 * 10 ** (22 / 20), 1);
+    expect(volts(falling(-2), read(100, 0.5))[0]).toBeCloseTo(0.5 * 10 ** (10 / 20), 1);
+    expect(volts(falling(-20), read(100, 0.5))).toEqual([]);
+  });
+  it('of several tones at one step are those of the loudest', () => {
+    expect(volts(falling(0), read(100, 0.4), read(1000, 2.4), read(4000, 1.1))).toEqual([7.59]);
+  });
+});
+
 describe('level, feed and bass of a job', () => {
   it('the level law of its captures, or of a meter that read more steps', () => {
     const units = amplifier(madeOutput('p1', at([10, 18])));

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { START_BRIEF } from '../../model/brief.ts';
 import type { Speaker } from '../../model/target.ts';
 import { BEHIND_RADIO, madeFeed, type MadeFeed, madePair } from '../../../test/made-up-plan.ts';
-import { replaces } from './factory-outputs.ts';
+import { replaces, stageOf } from './factory-outputs.ts';
+import { NO_HARNESS } from './harness-facts.ts';
 
 describe('a new speaker takes the place of an old one', () => {
   const takes = (
@@ -39,5 +40,38 @@ describe('a new speaker takes the place of an old one', () => {
     expect(takes({ way: 'full' }, { way: 'subwoofer' })).toBe(false);
     expect(takes({ way: 'subwoofer' }, { way: 'subwoofer' }, { keep: ['factory-subwoofer'] })).toBe(false);
     expect(takes({ way: 'subwoofer' }, { way: 'subwoofer' }, { shape: 'subwoofer' })).toBe(false);
+  });
+});
+
+describe('how an output drives its wires', () => {
+  const stage = (
+    pair: Parameters<typeof madePair>[0],
+    { volts, behindRadio = true }: { volts?: number; behindRadio?: boolean } = {},
+  ) => {
+    const own = madePair({ unitKind: 'radio', ...pair });
+    const harness = { ...NO_HARNESS, rests: volts === undefined ? [] : [{ pairId: own.id, volts }] };
+    const { context } = madeFeed({
+      sources: [],
+      input: { ...(behindRadio && BEHIND_RADIO), harness, pairs: [own] },
+    });
+    const { stage: of, standing } = stageOf(own, context);
+    return `${of}, ${standing}`;
+  };
+  const holds = (holdsIntoSpeaker: boolean) => ({ facts: { holdsIntoSpeaker } });
+  it('is measured by what a speaker does to it, whatever was noted and however it rests', () => {
+    expect(stage({ ...holds(true), stage: 'line' })).toBe('bridge, measured');
+    expect(stage({ ...holds(true), stage: 'single-ended' })).toBe('single-ended, measured');
+    expect(stage({ ...holds(false), stage: 'bridge' }, { volts: 6.3 })).toBe('line, measured');
+  });
+  it('is a bridge where both conductors rest high; low volts prove nothing', () => {
+    expect(stage({ stage: 'line' }, { volts: 6.3 })).toBe('bridge, measured');
+    expect(stage({ stage: 'line' }, { volts: 2.5 })).toBe('line, claimed');
+    expect(stage({ stage: 'bridge' }, { volts: 0 })).toBe('bridge, claimed');
+    expect(stage({}, { volts: 5 })).toBe('line, assumed');
+  });
+  it('is assumed by where it leads', () => {
+    expect(stage({})).toBe('line, assumed');
+    expect(stage({}, { behindRadio: false })).toBe('bridge, assumed');
+    expect(stage({ stage: 'line' }, { behindRadio: false })).toBe('line, claimed');
   });
 });

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { ALL, at, cone, dc, ohms, tone, volts } from '../../../test/small-plug.ts';
 import type { HarnessReading } from '../../harness/harness-input.ts';
+import { type Conditions, START_CONDITIONS } from '../../model/conditions.ts';
 import type { Connector } from '../../model/connector.ts';
 import type { EndView } from '../../model/unit.ts';
 import { madeConnector, madeEnd, madeView } from '../../../test/made-up-harness.ts';
@@ -63,6 +64,48 @@ describe('what Find tells a plan', () => {
     expect(against(LEFT, on(3, 4), 'right')).toHaveLength(1);
     expect(against(LEFT, on(4, 3))).toEqual([]);
     expect(against(LEFT, on(3, 5))).toHaveLength(1);
+  });
+});
+
+describe('what Find read of outputs and of wires that wake', () => {
+  const seated = (cavity: number, at: number, part: Partial<Conditions> = {}): HarnessReading => ({
+    ...dc(cavity, at),
+    id: `s${cavity}/${at}/${JSON.stringify(part)}`,
+    conditions: { ...START_CONDITIONS, ignition: 'on', radio: 'on', plug: 'seated', ...part },
+  });
+  const rests = (...readings: HarnessReading[]) =>
+    facts([...LEFT, ...readings], [output('p1', on(3, 4))]).rests;
+  it('where both conductors of an output rest alike, its plug seated and its unit on', () => {
+    expect(rests(seated(3, 6.3), seated(4, 6.2))).toEqual([{ pairId: 'p1', volts: 6.2 }]);
+    expect(rests(seated(3, 6.3))).toEqual([]);
+    expect(rests(seated(3, 6.3), seated(4, 0.1))).toEqual([]);
+    // A wire that nothing drives says nothing of what would drive it.
+    for (const out of [{ plug: 'out' }, { radio: 'off' }, { moment: 'asleep' }] as const)
+      expect(rests(seated(3, 6.3, out), seated(4, 6.2, out))).toEqual([]);
+    // The newest reading counts.
+    expect(rests(seated(3, 6.3), seated(4, 6.2), seated(3, 2.4), seated(4, 2.5))[0].volts).toBe(2.4);
+  });
+  it('what was seen of the remote lead that was found', () => {
+    const lead = [2, 2].flatMap((n) => volts(n, 0.02, 0.03, 11.6));
+    const wakes = (...more: HarnessReading[]) => facts([...lead, ...more], []).wakes.remote;
+    expect(wakes()).toEqual({ asleep: 'unknown', restart: 'unknown', load: 'unknown' });
+    expect(wakes(seated(2, 12.2, { moment: 'asleep' }))!.asleep).toBe('live');
+    expect(wakes(seated(2, 0.1, { moment: 'asleep' }), seated(2, 3.1, { moment: 'restart' }))).toEqual({
+      asleep: 'dead',
+      restart: 'dips',
+      load: 'unknown',
+    });
+    expect(wakes(seated(2, 11, { moment: 'loaded' }))!.load).toBe('holds');
+    // Of another wire it says nothing.
+    expect(wakes(seated(5, 12.2, { moment: 'asleep' }))!.asleep).toBe('unknown');
+  });
+  it('outputs on cavities that are not settled yet', () => {
+    const open = (readings: HarnessReading[], ends = on(3, 4)) =>
+      facts(readings, [output('p1', ends)]).unsettled.map((u) => u.place);
+    expect(open([])).toEqual(['C1·3']);
+    expect(open([...LEFT, ...LEFT])).toEqual([]);
+    // Where no plug was drawn, Find has nothing to settle.
+    expect(open([], [])).toEqual([]);
   });
 });
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { madePlan, type MadeSetup } from '../../../test/made-up-plan.ts';
+import { type BriefFields, START_BRIEF } from '../../model/brief.ts';
 import { type HarnessFacts, NO_HARNESS } from '../facts/harness-facts.ts';
 import { turnOnSource } from './turn-on-source.ts';
 
@@ -13,9 +14,19 @@ const SEEN: TurnOn = {
   load: 'holds',
   amps: null,
 };
-const says = (turnOn: TurnOn, places: HarnessFacts['places'] = {}) =>
+const says = (
+  turnOn: TurnOn,
+  places: HarnessFacts['places'] = {},
+  more: { wakes?: HarnessFacts['wakes']; brief?: Partial<BriefFields> } = {},
+) =>
   turnOnSource(
-    madePlan({ setup: { turnOn: { ...SEEN, ...turnOn } }, input: { harness: { ...NO_HARNESS, places } } }),
+    madePlan({
+      setup: { turnOn: { ...SEEN, ...turnOn } },
+      input: {
+        harness: { ...NO_HARNESS, places, wakes: more.wakes ?? {} },
+        brief: { ...START_BRIEF, ...more.brief },
+      },
+    }),
   );
 const rules = (turnOn: TurnOn, places?: HarnessFacts['places']) =>
   says(turnOn, places).map((r) => `${r.severity} ${r.rule}${r.acceptable ? '' : ', to be seen'}`);
@@ -51,5 +62,23 @@ describe('a source that wakes the new system', () => {
     // A fuse of known size tells what it can supply.
     expect(says({ load: 'unknown', amps: 5 })).toEqual([]);
     expect(says({ load: 'unknown', amps: null })[0].text).toMatch(/that the turn-on source can supply/);
+  });
+  it('a reading against the wire of Find stands, whatever is set by hand; another wire is another matter', () => {
+    const places = { switched: { place: 'C1·4', measured: true } };
+    const wakes = { switched: { asleep: 'live', restart: 'dips', load: 'sags' } as const };
+    const at = (turnOn: TurnOn) => says(turnOn, places, { wakes }).map((r) => r.rule);
+    expect(at({ place: '' })).toEqual(['turn-on-source', 'turn-on-restart', 'turn-on-current']);
+    expect(at({ place: 'fuse box, slot 12' })).toEqual([]);
+    expect(at({ place: '', by: 'factory-remote' })).toEqual(['turn-on-wire']);
+  });
+  it('sensing is no way out where it failed in this make', () => {
+    const failed = (by: TurnOn['by']) =>
+      says({ by }, {}, { brief: { sensing: 'failed' } }).map((r) => r.rule);
+    expect([failed('sensing'), failed('offset'), failed('accessory')]).toEqual([
+      ['sensing-failed'],
+      ['sensing-failed'],
+      [],
+    ]);
+    expect(says({ by: 'sensing' })).toEqual([]);
   });
 });

@@ -68,7 +68,7 @@ export const wishKept: PlanRule = ({ plan, context }) => {
     ...broken(
       'no-cut-wires',
       plan.figures.cuts > 0,
-      `${plan.figures.cuts} factory wires would be cut; the owner wants none cut.`,
+      `${plan.figures.cuts} factory ${plan.figures.cuts === 1 ? 'wire' : 'wires'} would be cut; the owner wants none cut.`,
       'Join with a harness pair, or by taps.',
     ),
     ...broken(

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { KeepItem } from '../../model/brief.ts';
-import { START_BRIEF } from '../../model/brief.ts';
+import { type BriefFields, START_BRIEF } from '../../model/brief.ts';
 import { START_INTAKE } from '../../model/intake.ts';
 import {
   madeAmplifier,
@@ -24,7 +24,7 @@ import { latencyApart } from './latency-apart.ts';
 import { microphonesKept } from './microphones-kept.ts';
 import { networkNode } from './network-node.ts';
 import { warningSoundLost } from './warning-sound-lost.ts';
-import { wishKept } from './wish-kept.ts';
+import { spareLeft, wishAnswered, wishKept } from './wish-kept.ts';
 import { withinBudget } from './within-budget.ts';
 
 describe('what Find forbids', () => {
@@ -178,7 +178,7 @@ describe('what the owner wants', () => {
     },
   };
   it.each([
-    ['no-cut-wires', { figures: { cuts: 1 } }, '1 factory wires would be cut', 'harness pair'],
+    ['no-cut-wires', { figures: { cuts: 1 } }, '1 factory wire would be cut', 'harness pair'],
     ['parking', loss('lost-parking'), 'Parking sounds would be lost', 'on the factory amplifier'],
     ['telephone', loss('lost-telephone'), 'The telephone would be lost', 'on the factory amplifier'],
     ['centre', loss('lost-centre'), 'The centre would fall silent', 'Add a target'],
@@ -273,5 +273,43 @@ describe('what is bought', () => {
     expect(latencyApart(madePlan({ figures: { latencyMs: 5.1 } }))).toEqual([
       verdict('warning', 'latency-apart', '5.1 ms after untouched ones', { remedy: 'Delay' }),
     ]);
+  });
+});
+
+describe('what the owner asked for', () => {
+  const front = (device: 'processor' | 'converter', axle: 'front' | 'rear' = 'front') =>
+    madeFeed({ target: { axle }, feed: { device } });
+  const active = (shape: BriefFields['shape'], ...feeds: ReturnType<typeof front>[]) =>
+    wishAnswered(
+      madePlan({ feeds, input: { targets: feeds.map((f) => f.target), brief: { ...START_BRIEF, shape } } }),
+    ).map((r) => `${r.severity} ${r.rule}`);
+  it('an active front is answered by a processor for every front channel', () => {
+    expect(active('active-front', front('processor'))).toEqual([]);
+    expect(active('active-front', front('converter'))).toEqual(['warning wish-unanswered']);
+    expect(active('active-front', front('processor'), front('converter'))).toHaveLength(1);
+    expect(active('active-front', front('processor'), front('converter', 'rear'))).toEqual([]);
+    expect(active(null, front('converter'))).toEqual([]);
+  });
+  it('who expands later has something left for it, and is told what', () => {
+    const spare = (channels: number, shape: BriefFields['shape'] = 'expand-later') => {
+      const plan = madePlan({ input: { brief: { ...START_BRIEF, shape } } });
+      const entry = madeAmplifier({ name: 'Four', amplifier: { channels: 4 } });
+      const outputs = Array.from({ length: channels }, (_, n) => ({
+        ...{ n: n + 1, bridgedWith: null, of: [], load: null },
+        channel: { targetId: 't1', side: 'left' as const },
+      }));
+      const device = {
+        ...{ id: 'a', kind: 'amplifier' as const, entry, name: 'Four', inputs: [], outputs },
+        ...{
+          wokenBy: 'accessory' as const,
+          draws: { sineAmps: 0, musicAmps: 0, idleAmps: 0, asleepAmps: 0 },
+        },
+      };
+      return spareLeft({ ...plan, finished: { ...plan.finished, devices: [device] } }).map((r) => r.text);
+    };
+    expect(spare(2)).toEqual(['Left for a later expansion: 2 channels of Four.']);
+    expect(spare(3)).toEqual(['Left for a later expansion: 1 channel of Four.']);
+    expect(spare(4)).toEqual([expect.stringMatching(/every input and every channel of this plan is taken/)]);
+    expect(spare(4, 'four-channels')).toEqual([]);
   });
 });
