@@ -124,3 +124,19 @@ export const PLAIN: Partial<SimulatedCar> = {
 export const WITH_AMPLIFIER: Partial<SimulatedCar> = {
   clues: { amplifierFound: 'yes', fibreOrData: 'no', faderWorks: 'yes', moreSpeakersThanFour: 'no' },
 };
+
+export const KEPT = { speaker: { state: 'kept' as const, watts: 50 } };
+
+/** A radio and an amplifier of four full-range outputs, with everything listed that a bypass needs. */
+export const bypassable = (
+  id: string,
+  targets: SimulatedTarget[] = [
+    { ...FRONT_PAIR, ...KEPT },
+    { ...REAR_PAIR, ...KEPT },
+  ],
+): SimulatedCar =>
+  car(id, {
+    ...WITH_AMPLIFIER,
+    units: [radio(lines()), amplifier([...both('front', 'full'), ...both('rear', 'full')])],
+    targets,
+  });

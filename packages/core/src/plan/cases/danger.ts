@@ -5,6 +5,7 @@ import {
   both,
   car,
   FRONT_PAIR,
+  KEPT,
   lines,
   out,
   PLAIN,
@@ -16,36 +17,16 @@ import {
   volts,
   WITH_AMPLIFIER,
 } from './cars.ts';
-import type { CheckOf } from '../../model/check.ts';
-import { NO_SOUNDS } from '../../carsim/cars/parts.ts';
 import type { JobCase } from './case.ts';
-import {
-  BARE_TWEETER,
-  DRIVES_WITHOUT_AMPLIFIER,
-  DRIVES_A_WHOLE_WIRE,
-  TAKES_A_WIRE_UNPARTED,
-  TAKES_THE_AMPLIFIER_OUT,
-  taps,
-  tapsUnit,
-  WRONG_VOLTAGE,
-} from './never.ts';
-import { checked, onlyDevices, pairOf, plug, settled, supplied } from './record.ts';
+import { BARE_TWEETER, DRIVES_A_WHOLE_WIRE, TAKES_A_WIRE_UNPARTED, taps, WRONG_VOLTAGE } from './never.ts';
+import { onlyDevices, pairOf, plug, settled, supplied } from './record.ts';
 
-const kept = { speaker: { state: 'kept' as const, watts: 50 } };
 const steadyOutputs = [
   ...both('front', 'full', { checks: [...STEADY, volts(4)] }),
   ...both('rear', 'full', { checks: STEADY }),
 ];
 const plainRadio = (id: string, targets = [FRONT_PAIR, REAR_PAIR]) =>
   car(id, { ...PLAIN, units: [radio(steadyOutputs)], targets });
-const fourOutputs = () => [...both('front', 'full'), ...both('rear', 'full')];
-const bypassable = (
-  id: string,
-  targets: ReturnType<typeof target>[] = [
-    { ...FRONT_PAIR, ...kept },
-    { ...REAR_PAIR, ...kept },
-  ],
-) => car(id, { ...WITH_AMPLIFIER, units: [radio(lines()), amplifier(fourOutputs())], targets });
 const twoWays = (id: string, targets: ReturnType<typeof target>[]) =>
   car(id, {
     ...WITH_AMPLIFIER,
@@ -66,8 +47,8 @@ export const DANGER: readonly JobCase[] = [
   {
     id: 'kept-speakers-on-a-plain-radio',
     car: plainRadio('kept-speakers-on-a-plain-radio', [
-      { ...FRONT_PAIR, ...kept, speakerLevelInput: true },
-      { ...REAR_PAIR, ...kept, speakerLevelInput: true },
+      { ...FRONT_PAIR, ...KEPT, speakerLevelInput: true },
+      { ...REAR_PAIR, ...KEPT, speakerLevelInput: true },
     ]),
     decides: {
       first: ['direct'],
@@ -95,54 +76,6 @@ export const DANGER: readonly JobCase[] = [
     never: [DRIVES_A_WHOLE_WIRE],
   },
   {
-    id: 'a-failed-amplifier-is-replaced',
-    car: {
-      ...bypassable('a-failed-amplifier-is-replaced'),
-      brief: { shape: 'replace-amplifier', keep: ['radio'] },
-    },
-    record: settled,
-    decides: { first: ['bypass-factory-wire', 'bypass-node'] },
-    why: 'Nothing comes out of a unit that failed: the signal is the radio’s, the speaker wires are used again.',
-    never: [tapsUnit('amplifier'), TAKES_A_WIRE_UNPARTED],
-  },
-  {
-    id: 'a-radio-that-drives-the-speakers-itself',
-    car: powerStages('a-radio-that-drives-the-speakers-itself', 3.8),
-    record: settled,
-    decides: {
-      first: ['radio-drives', 'bypass-factory-wire', 'convert'],
-      says: [/The radio’s outputs are joined to the speaker wires|radio’s outputs are joined/],
-    },
-    why: 'Its outputs hold their volts with a speaker on them: they are power stages, and nothing has to be bought.',
-    never: [tapsUnit('amplifier')],
-    allows: [DRIVES_WITHOUT_AMPLIFIER],
-  },
-  {
-    id: 'a-radio-whose-outputs-collapse',
-    car: powerStages('a-radio-whose-outputs-collapse', 0.4),
-    record: settled,
-    decides: { says: [/collapses with a speaker on it: a line output drives none/] },
-    why: 'Four volts without a load, and next to nothing with a speaker: a line output.',
-    never: [tapsUnit('amplifier'), DRIVES_WITHOUT_AMPLIFIER],
-  },
-  {
-    id: 'a-radio-that-nobody-loaded',
-    car: powerStages('a-radio-that-nobody-loaded', null),
-    record: settled,
-    decides: { says: [/Nobody has read whether the radio’s front left holds its volts/] },
-    why: 'Feeds to an amplifier are often line level: without a reading with a speaker on it nobody knows.',
-    never: [DRIVES_WITHOUT_AMPLIFIER],
-  },
-  {
-    id: 'a-working-amplifier-may-be-tapped',
-    car: bypassable('a-working-amplifier-may-be-tapped', [FRONT_PAIR]),
-    record: settled,
-    decides: {},
-    why: 'The same car with an amplifier that works: its outputs are a source like any other.',
-    never: [],
-    allows: [tapsUnit('amplifier')],
-  },
-  {
     id: 'a-tweeter-noted-at-the-data-pair',
     car: peopleCarrier,
     record: (c) => {
@@ -154,30 +87,6 @@ export const DANGER: readonly JobCase[] = [
     decides: { says: [/Front left tweeter is not used/] },
     why: 'Find settled those cavities as data; the diagram is of another option code.',
     never: [taps('the output that Find contradicts', (p) => p.side === 'left' && p.way === 'tweeter')],
-  },
-  {
-    id: 'nobody-knows-where-the-emergency-call-plays',
-    car: bypassable('nobody-knows-where-the-emergency-call-plays', [FRONT_PAIR]),
-    record: (c) => {
-      for (const pair of c.job.units.flatMap((u) => u.pairs))
-        checked(
-          c,
-          pair.id,
-          ...NO_SOUNDS.filter((s) => s.kind === 'added-sound' && s.sound !== 'emergency-call'),
-        );
-    },
-    decides: { says: [/emergency call/i] },
-    why: 'It may play through the unit that would go. It is settled by its self-test, by its speaker or by the maker’s papers.',
-    never: [TAKES_THE_AMPLIFIER_OUT],
-  },
-  {
-    id: 'every-required-sound-has-a-sounder-of-its-own',
-    car: bypassable('every-required-sound-has-a-sounder-of-its-own', [FRONT_PAIR]),
-    record: settled,
-    decides: {},
-    why: 'Each was traced to a speaker of its own: taking the amplifier out touches none of them.',
-    never: [],
-    allows: [TAKES_THE_AMPLIFIER_OUT],
   },
   {
     id: 'a-lorry-on-24-volts',
@@ -335,20 +244,5 @@ function reversed() {
     ...PLAIN,
     units: [radio(outputs)],
     targets: [FRONT_PAIR],
-  });
-}
-
-/** A failed amplifier behind a radio whose outputs were read with a speaker on them and without. */
-function powerStages(id: string, withSpeaker: number | null) {
-  const read = (at: number, load: 'speaker' | 'none') => ({ ...(volts(at) as CheckOf<'level'>), load });
-  const checks = [read(4, 'none'), ...(withSpeaker === null ? [] : [read(withSpeaker, 'speaker')])];
-  return car(id, {
-    ...WITH_AMPLIFIER,
-    units: [
-      radio(lines({ gainDb: 0, stage: 'unknown', checks })),
-      amplifier(both('front', 'full', { measuredAtSteps: [] })),
-    ],
-    targets: [{ ...FRONT_PAIR, ...kept }],
-    brief: { shape: 'replace-amplifier', keep: ['radio'] },
   });
 }

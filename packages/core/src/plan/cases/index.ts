@@ -3,6 +3,9 @@ import type { JobCase } from './case.ts';
 import { DANGER } from './danger.ts';
 import { FOUND } from './found.ts';
 import { RADIO } from './radio.ts';
+import { REPLACED } from './replaced.ts';
+import { REQUIRED } from './sounds.ts';
+import { REUSED } from './processors.ts';
 import { SOURCES } from './sources.ts';
 import { SUMS } from './sums.ts';
 import { WISHES } from './wishes.ts';
@@ -14,9 +17,12 @@ export { faultsAfter, faultsOf, inputOf, isRight } from './try-case.ts';
 /** Jobs with what an experienced installer decides on each. */
 export const JOB_CASES: readonly JobCase[] = [
   ...DANGER,
+  ...REPLACED,
+  ...REQUIRED,
   ...SOURCES,
   ...RADIO,
   ...SUMS,
+  ...REUSED,
   ...BASS,
   ...FOUND,
   ...WISHES,
