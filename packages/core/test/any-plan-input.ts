@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { measureChain } from '../src/carsim/analyser.ts';
 import { demoLibrary } from '../src/carsim/devices.ts';
 import { INSERT_KINDS } from '../src/model/device.ts';
-import { PLACES_OF } from '../src/model/insert.ts';
+import { PLACES_OF, SYSTEM_PLACES } from '../src/model/insert.ts';
 import type { Channel } from '../src/model/words.ts';
 import type { FactorySpeaker } from '../src/model/unit.ts';
 import { type Target, USUAL_SPEAKER } from '../src/model/target.ts';
@@ -253,7 +253,7 @@ export function changesOf({ feed, setup, load, insert }: Hand, { pairs, targets 
       const names = demoLibrary().filter((d) => d.kind === what.kind);
       return {
         ...what,
-        targetId: targets[n % targets.length].id,
+        targetId: SYSTEM_PLACES.some((at) => at === what.at) ? null : targets[n % targets.length].id,
         deviceId: null,
         device: known ? (names[0]?.name ?? null) : null,
       };

@@ -1,7 +1,6 @@
 // One rule, one made-up situation: feeds and plans whose parts are given by hand, the rest plain and harmless.
 import { expect } from 'vitest';
-import type { DeviceFields, LibraryDevice } from '../src/model/device.ts';
-import { deviceFieldsSchema } from '../src/model/device.ts';
+import type { LibraryDevice } from '../src/model/device.ts';
 import { START_INTAKE } from '../src/model/intake.ts';
 import type { Equipment, Feed, Figures, Loss, Remark, Severity, Trigger } from '../src/model/plan.ts';
 import { NO_CHANGES, type PlanChanges, type Tap } from '../src/model/plan-changes.ts';
@@ -10,6 +9,7 @@ import { type Speaker, type Target, USUAL_SPEAKER } from '../src/model/target.ts
 import { pairName } from '../src/model/unit.ts';
 import { contextOf } from '../src/plan/facts/context.ts';
 import type { Drive } from '../src/plan/finished/drives.ts';
+import { madeDrive } from './made-up-devices.ts';
 import type { DeviceNeed } from '../src/plan/finished/between.ts';
 import { NO_FACTS, type OutputFacts } from '../src/plan/facts/output-facts.ts';
 import { planInput, type PlanInput, type PlanPair } from '../src/plan/facts/plan-input.ts';
@@ -66,57 +66,6 @@ export function madeSource(part: Parameters<typeof madePair>[0] = {}, cornerHz =
     phase: 'minimum-phase',
     group: null,
     arrival: 0,
-  };
-}
-
-export function madeDevice(part: Partial<DeviceFields> & Pick<DeviceFields, 'kind'>): LibraryDevice {
-  const fields = deviceFieldsSchema.parse({ name: `Plain ${part.kind}`, priceClass: 2, ...part });
-  return { ...fields, id: fields.name, version: 1 };
-}
-
-type Stage = NonNullable<DeviceFields['amplifier']>;
-
-/** Four channels of 50 W down to 2 ohm, 4 ohm bridged, with a line input from 1 to 4 V. */
-export function madeAmplifier({
-  amplifier,
-  ...part
-}: Partial<Omit<DeviceFields, 'amplifier'>> & { amplifier?: Partial<Stage> } = {}): LibraryDevice {
-  return madeDevice({
-    kind: 'amplifier',
-    lineInput: { minVolts: 1, maxVolts: 4, ohm: null, floating: false },
-    ...part,
-    amplifier: {
-      channels: 4,
-      wattsAt8: null,
-      wattsAt4: 50,
-      wattsAt2: null,
-      wattsAt1: null,
-      wattsBridged: null,
-      minOhm: 2,
-      minBridgedOhm: 4,
-      efficiency: 0.8,
-      subwooferFrom: 'own',
-      modeSwitch: false,
-      second: null,
-      ...amplifier,
-    },
-  });
-}
-
-/** A drive by one 4-ohm coil. */
-export function madeDrive(
-  amplifier: LibraryDevice | null,
-  part: Partial<Drive> & { ohm?: number } = {},
-): Drive {
-  const { ohm = 4, ...rest } = part;
-  return {
-    amplifier,
-    arrangement: { name: 'one coil', network: 'coil', ohm, coils: 1, ifOneFails: '' },
-    bridged: false,
-    watts: amplifier ? 50 : null,
-    channels: 1,
-    group: 0,
-    ...rest,
   };
 }
 

@@ -27,6 +27,7 @@ import {
   supply,
   turnOn,
 } from './hazard-changes.ts';
+import { recordTogether } from './recorded-together.ts';
 import { chainAtStep } from './simulated-car.ts';
 
 /** A source that was found and watched, but for what is said. */
@@ -104,6 +105,22 @@ const loadModule: Change = record((c) =>
     at: 'outputs',
   }),
 );
+/** A turn-on delay in the lead, or a circuit breaker in the power cable. */
+const placed = (name: string): Change =>
+  record((c) => {
+    const { id, kind } = c.devices.find((d) => d.name === name)!;
+    const what =
+      kind === 'breaker'
+        ? ({ kind, at: 'supply' } as const)
+        : ({ kind: 'remote-delay', at: 'turn-on' } as const);
+    c.changes.inserts.push({ ...what, targetId: null, deviceId: id, device: name });
+  });
+/** Noise in the left channel of the source alone, and how much of it comes out at right, dB. */
+const atRight = (db: number): Change =>
+  record((c) => {
+    const of = (side: 'left' | 'right') => pairOf(c, { side, axle: 'front', way: 'full' }).id;
+    recordTogether(c, of('left'), of('right'), db);
+  });
 const bassEndsAt = (hz: number): Change =>
   car((c) =>
     outputs(c, 'amplifier', { way: 'subwoofer' }).forEach((o) => {
@@ -178,5 +195,9 @@ export const PLAN_HAZARDS: readonly Hazard[] = [
   { rule: 'channels-enough', what: 'two pairs on two channels', car: 'camper-van', strategy: 'convert', wrong: amplifier('Tongs 2.30 line'), right: amplifier('Tongs 2.30 line', ['Front pair']) },
   { rule: 'minimum-load', what: '1 ohm speakers on an amplifier for 2', car: 'camper-van', strategy: 'direct', wrong: all(amplifier('Anvil 4.60'), speaker({ ohm: 1 })), right: all(amplifier('Anvil 4.60'), speaker({ ohm: 4 })) },
   { rule: 'amplifier-driven', what: 'an amplifier that wants more than the converter gives', car: 'camper-van', strategy: 'convert', wrong: all(amplifier('Anvil 4.60'), device('Anvil 4.60', { lineInput: { ...line, minVolts: 8, maxVolts: 12 } })), right: all(amplifier('Anvil 4.60'), device('Anvil 4.60', { lineInput: line })) },
+  { rule: 'sides-mixed', what: 'a feed with one signal for both sides', car: 'coupe', strategy: 'bypass-factory-wire', wrong: atRight(-2), right: atRight(-40) },
+  { rule: 'delay-placed', what: 'a turn-on delay without a lead', car: 'camper-van', strategy: 'direct', wrong: all(turnOn({ by: 'sensing' }), placed('Linger T5')), right: all(watched(), placed('Linger T5')) },
+  { rule: 'breaker-placed', what: 'a breaker that trips at twice the plan', car: 'camper-van', strategy: 'direct', wrong: all(placed('Cleave 120'), supply({ fuseAmps: 60 })), right: all(placed('Cleave 60'), supply({ fuseAmps: 60 })) },
+  { rule: 'breaker-placed', what: 'a breaker beside a factory feed', car: 'coupe', strategy: 'bypass-factory-wire', wrong: all(placed('Cleave 60'), supply({ from: 'factory-feed', feedFuseAmps: 30 })), right: supply({ from: 'factory-feed', feedFuseAmps: 30 }) },
   { rule: 'line-loaded', what: 'a load module on a line output', car: 'coupe', strategy: 'source-direct', wrong: loadModule, right: asItIs },
 ];

@@ -29,17 +29,24 @@ function hear(chains: readonly SimulatedChain[], seed: number): Heard {
   return { report: reportOf(result, 'pink'), between: betweenChannels(result, analyses, 0) };
 }
 
-/** Takes two outputs of a car in one recording of pink noise into its record: 5.5 s, noise 46 dB under it. */
+/**
+ * Takes two outputs of a car in one recording of pink noise into its record: 5.5 s, noise 46 dB under it.
+ *
+ * @param secondDb noise in the left channel of the source only, and this much of it at the second output, dB; left out:
+ *   the same in both channels
+ */
 export function recordTogether(
   { car, job }: CarRecords & { car: SimulatedCar },
   firstId: string,
   secondId: string,
+  secondDb?: number,
 ): void {
   const pairs = job.units.flatMap((u) => u.pairs);
   const outputs = car.units.flatMap((u) => u.outputs);
-  const chains = [firstId, secondId].map((id) =>
-    chainAtStep(car, outputs[pairs.findIndex((p) => p.id === id)], STEP),
-  );
+  const chains = [firstId, secondId].map((id, n) => {
+    const chain = chainAtStep(car, outputs[pairs.findIndex((p) => p.id === id)], STEP);
+    return n === 1 ? { ...chain, gainDb: chain.gainDb + (secondDb ?? 0) } : chain;
+  });
   const name = JSON.stringify(chains);
   const known = heard.get(name) ?? hear(chains, car.seed);
   heard.set(name, known);
@@ -53,7 +60,7 @@ export function recordTogether(
     secondPairId: secondId,
     volumeStep: STEP,
     load: 'speaker',
-    situation: UNKNOWN_SITUATION,
+    situation: { ...UNKNOWN_SITUATION, playedIn: secondDb === undefined ? 'unknown' : 'left' },
     note: '',
     voltsAtFullScale: null,
     skew: 0,

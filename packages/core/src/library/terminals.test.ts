@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_DEVICES } from '../carsim/devices.ts';
 import { deviceFieldsSchema } from '../model/device.ts';
-import { madeAmplifier, madeDevice } from '../../test/made-up-plan.ts';
+import { madeAmplifier, madeDevice } from '../../test/made-up-devices.ts';
 import { terminalsOf } from './terminals.ts';
 
 const keys = (...given: Parameters<typeof terminalsOf>) => terminalsOf(...given).map((t) => t.key);

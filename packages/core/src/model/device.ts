@@ -19,7 +19,7 @@ export const DEVICE_KINDS = [
   'breaker',
   'harness-half',
 ] as const;
-/** What is put into a signal's way beside the device between output and amplifier. */
+/** What a person puts in beside the devices of a plan: into a signal's way, into the turn-on lead, into the power cable. */
 export const INSERT_KINDS = [
   'bass-restorer',
   'line-filter',
@@ -27,6 +27,8 @@ export const INSERT_KINDS = [
   'level-control',
   'load-module',
   'passive-crossover',
+  'remote-delay',
+  'breaker',
 ] as const satisfies readonly (typeof DEVICE_KINDS)[number][];
 export type InsertKind = (typeof INSERT_KINDS)[number];
 export const deviceKindSchema = z.enum(DEVICE_KINDS);

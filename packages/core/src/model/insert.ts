@@ -4,8 +4,14 @@ import { ref } from './ref.ts';
 import { idSchema, requiredLine } from './words.ts';
 
 /** Where in the way of a signal something is put in: right after the outputs, before the amplifier, before the speaker. */
-export const INSERT_PLACES = ['outputs', 'amplifier', 'speaker'] as const;
+export const SIGNAL_PLACES = ['outputs', 'amplifier', 'speaker'] as const;
+/** Places that the system has once. */
+export const SYSTEM_PLACES = ['turn-on', 'supply'] as const;
+export type SystemPlace = (typeof SYSTEM_PLACES)[number];
+export const INSERT_PLACES = [...SIGNAL_PLACES, ...SYSTEM_PLACES] as const;
 export type InsertPlace = (typeof INSERT_PLACES)[number];
+
+const isOfSystem = (at: InsertPlace): at is SystemPlace => SYSTEM_PLACES.some((place) => place === at);
 
 /** Where each kind works. */
 export const PLACES_OF: Record<InsertKind, readonly InsertPlace[]> = {
@@ -15,11 +21,15 @@ export const PLACES_OF: Record<InsertKind, readonly InsertPlace[]> = {
   'level-control': ['amplifier'],
   'load-module': ['outputs'],
   'passive-crossover': ['speaker'],
+  'remote-delay': ['turn-on'],
+  breaker: ['supply'],
 };
 const PLACE_WORDS: Record<InsertPlace, string> = {
   outputs: 'at the factory outputs',
   amplifier: 'before the amplifier',
   speaker: 'between amplifier and speaker',
+  'turn-on': 'into the turn-on lead',
+  supply: 'into the power cable',
 };
 
 /** A model that a person chose. */
@@ -31,20 +41,29 @@ export const chosenModelSchema = z.object({
 });
 export type ChosenModel = z.infer<typeof chosenModelSchema>;
 
-/** A box that a person puts into the way of every channel of a target. */
+/** A box that a person puts into the way of every channel of a target, or where the system has one place for it. */
 export const insertSchema = z
   .object({
     kind: z.enum(INSERT_KINDS),
     ...chosenModelSchema.shape,
-    targetId: ref('target'),
+    /** null: at a place that the system has once */
+    targetId: ref('target').nullable(),
     at: z.enum(INSERT_PLACES),
   })
-  .superRefine(({ kind, at }, issue) => {
+  .superRefine(({ kind, at, targetId }, issue) => {
     if (!PLACES_OF[kind].includes(at))
       issue.addIssue({
         code: 'custom',
         path: ['at'],
         message: `a ${kind.replace('-', ' ')} goes ${PLACES_OF[kind].map((p) => PLACE_WORDS[p]).join(' or ')}`,
+      });
+    if (isOfSystem(at) !== (targetId === null))
+      issue.addIssue({
+        code: 'custom',
+        path: ['targetId'],
+        message: isOfSystem(at)
+          ? `null: a ${kind.replace('-', ' ')} serves the whole system`
+          : 'the channel group whose signal it stands in',
       });
   });
 export type Insert = z.infer<typeof insertSchema>;

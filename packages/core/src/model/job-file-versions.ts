@@ -192,6 +192,9 @@ function withModels(way: Content): Content {
   return { ...way, changes: { ...changes, boxes } };
 }
 
+/** Version 10 put boxes into signals alone. */
+const fromVersion10 = (content: Content): Content => content;
+
 const STEPS = [
   fromVersion1,
   fromVersion2,
@@ -202,6 +205,7 @@ const STEPS = [
   fromVersion7,
   fromVersion8,
   fromVersion9,
+  fromVersion10,
 ];
 
 /** A file's content as the newest version has it: what an older version lacks is put in, step by step. */

@@ -81,7 +81,7 @@ const secondOf = <T>(items: readonly T[], nameOf: (item: T) => string): number =
 
 /** The same as it is sent: every channel and every output is said once, so that nothing is silently left aside. */
 export const givenChangesSchema = changesSchema
-  .superRefine(({ feeds, loads, coils }, context) => {
+  .superRefine(({ feeds, loads, coils, inserts }, context) => {
     const say = (path: (string | number)[], message: string) =>
       context.addIssue({ code: 'custom', path, message });
     const feed = secondOf(feeds, (f) => `${f.targetId} ${f.side}`);
@@ -90,6 +90,10 @@ export const givenChangesSchema = changesSchema
     if (load >= 0) say(['loads', load, 'pairId'], 'this output is listed twice');
     const coil = secondOf(coils, (c) => c.targetId);
     if (coil >= 0) say(['coils', coil, 'targetId'], 'this channel is listed twice');
+    inserts.forEach(({ at, targetId }, n) => {
+      if (targetId === null && inserts.findIndex((i) => i.at === at) < n)
+        say(['inserts', n, 'at'], 'there is one at this place already');
+    });
     feeds.forEach(({ taps }, n) => {
       const tap = secondOf(taps, (t) => t.pairId);
       if (tap >= 0) say(['feeds', n, 'taps', tap, 'pairId'], 'this output is listed twice for the channel');

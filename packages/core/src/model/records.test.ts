@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { madeAmplifier, madeDevice } from '../../test/made-up-plan.ts';
+import { madeAmplifier, madeDevice } from '../../test/made-up-devices.ts';
 import { madeConnector } from '../../test/made-up-harness.ts';
 import {
   madeAnalysis,

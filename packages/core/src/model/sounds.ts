@@ -29,3 +29,12 @@ export const SOUND_WORD: Record<TriggerSound, string> = {
   'seat-belt': 'Seat-belt warning',
   pedestrian: 'Pedestrian warning',
 };
+
+/** Sounds that the law or type approval asks for: they must go on working, whatever the owner signs. */
+export const REQUIRED_SOUNDS: readonly TriggerSound[] = [
+  'chimes',
+  'seat-belt',
+  'indicator',
+  'emergency-call',
+  'pedestrian',
+];

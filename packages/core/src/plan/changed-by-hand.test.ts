@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { NO_CHANGES, type PlanChanges } from '../model/plan-changes.ts';
-import { madeDevice, madeFeed, madePair } from '../../test/made-up-plan.ts';
+import { madeDevice } from '../../test/made-up-devices.ts';
+import { madeFeed, madePair } from '../../test/made-up-plan.ts';
 import { planInput } from './facts/plan-input.ts';
 import { comparePlans, rework } from './compare/propose.ts';
 import { START_PREFERENCES } from '../model/shop.ts';

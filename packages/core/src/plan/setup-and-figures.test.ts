@@ -6,9 +6,8 @@ import { NO_CHANGES } from '../model/plan-changes.ts';
 import { START_PREFERENCES } from '../model/shop.ts';
 import { ampacity, dropVolts } from '../supply/cable.ts';
 import { musicAmps, sineAmps, standingDays } from '../supply/current.ts';
+import { madeAmplifier, madeDevice } from '../../test/made-up-devices.ts';
 import {
-  madeAmplifier,
-  madeDevice,
   madeEquipment,
   madeFeed,
   madePair,

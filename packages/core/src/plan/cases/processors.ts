@@ -1,8 +1,9 @@
 import { highPass, peak } from '../../carsim/cars/parts.ts';
+import { recordTogether } from '../../carsim/recorded-together.ts';
 import type { SimulatedFilter } from '../../carsim/transfer.ts';
 import { amplifier, both, car, FRONT_PAIR, STEADY, SUBWOOFER, WITH_AMPLIFIER } from './cars.ts';
 import type { JobCase, Worked } from './case.ts';
-import { settled } from './record.ts';
+import { pairOf, settled } from './record.ts';
 
 /** Fronts that begin where they are said to, and rears that carry everything. */
 const frontAndRear = (id: string, fronts: SimulatedFilter) =>
@@ -26,9 +27,11 @@ const axlesOf = ({ plan, input }: Worked, side: 'left' | 'mono') =>
 const byData = (id: string, options: Parameters<typeof both>[2]) =>
   car(id, {
     clues: { amplifierFound: 'yes', fibreOrData: 'yes', faderWorks: 'yes', moreSpeakersThanFour: 'no' },
-    units: [amplifier([...both('front', 'full', { checks: STEADY, ...options }), ...both('rear', 'full')])],
+    units: [amplifier(both('front', 'full', { checks: STEADY, ...options }))],
     targets: [FRONT_PAIR],
   });
+
+const mixedByData = byData('data-before-sides-that-were-mixed', {});
 
 /** What a processor mixes, and what it undoes. */
 export const REUSED: readonly JobCase[] = [
@@ -63,10 +66,25 @@ export const REUSED: readonly JobCase[] = [
     }),
     record: settled,
     decides: {
-      first: ['data-interface'],
-      says: [/First because front left .*is equalised by −[89] dB/],
+      first: ['processor', 'data-interface'],
+      holds: ({ plan }) => plan.device !== 'converter',
     },
-    why: 'Outputs made for the old speakers carry their curve; what comes as data does not, though it is not measured.',
+    why: 'Outputs made for the old speakers carry their curve: a processor undoes it, data never had it, a converter passes it on.',
+    never: [],
+  },
+  {
+    id: 'data-before-sides-that-were-mixed',
+    car: mixedByData,
+    record: (c) => {
+      settled(c);
+      const front = (side: 'left' | 'right') => pairOf(c, { side, axle: 'front' }).id;
+      recordTogether({ ...c, car: mixedByData }, front('left'), front('right'), -12);
+    },
+    decides: {
+      first: ['data-interface'],
+      says: [/First because front left is mixed with the other side; what comes as data is not/],
+    },
+    why: 'Nothing behind the amplifier takes the sides apart again; its data has them apart.',
     never: [],
   },
   {

@@ -170,8 +170,13 @@ export const SOURCES: readonly JobCase[] = [
       targets: [FRONT_PAIR],
     }),
     decides: {
-      says: [/Measure .* first|Nothing was measured on it/],
-      holds: ({ plan }) => plan.remarks.every((r) => r.rule !== 'band-covered' || r.severity !== 'error'),
+      says: [
+        // The educated guess for a front: tweeter and woofer, with what may be missing.
+        /Measure front left woofer first, then the other 3 outputs: .* may be missing/,
+      ],
+      holds: ({ plan }) =>
+        plan.reasons[0].text.startsWith('Measure front left first') &&
+        plan.remarks.every((r) => r.rule !== 'band-covered' || r.severity !== 'error'),
     },
     why: 'What such outputs usually carry is no measurement: it breaks no rule, and what to measure first is said.',
     never: [],

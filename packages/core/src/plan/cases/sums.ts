@@ -1,6 +1,8 @@
 import { highPass, lowPass } from '../../carsim/cars/parts.ts';
-import { amplifier, both, car, out, STEADY, target, WITH_AMPLIFIER } from './cars.ts';
+import { recordTogether } from '../../carsim/recorded-together.ts';
+import { amplifier, both, car, FRONT_PAIR, out, STEADY, target, WITH_AMPLIFIER } from './cars.ts';
 import type { JobCase, Never, Worked } from './case.ts';
+import { pairOf, settled } from './record.ts';
 
 const checks = STEADY;
 const rears = () => both('rear', 'full', { checks, filters: [highPass('linkwitz-riley', 4, 110)] });
@@ -35,6 +37,30 @@ const BASS_IN_A_CENTRE: Never = {
 };
 const bothSides = (worked: Worked, test: (side: 'left' | 'right') => boolean) =>
   worked.plan.feeds.length > 0 && (['left', 'right'] as const).every(test);
+
+/** Noise in the left channel of the source alone, and how much of it came out at right, dB. */
+function recordedApart(id: string, rightDb: number): Pick<JobCase, 'id' | 'car' | 'record' | 'never'> {
+  const fronts = car(id, {
+    ...WITH_AMPLIFIER,
+    units: [amplifier(both('front', 'full', { checks }))],
+    targets: [FRONT_PAIR],
+  });
+  const front = (side: 'left' | 'right') => ({ side, axle: 'front' }) as const;
+  return {
+    id,
+    car: fronts,
+    record: (c) => {
+      settled(c);
+      recordTogether(
+        { ...c, car: fronts },
+        pairOf(c, front('left')).id,
+        pairOf(c, front('right')).id,
+        rightDb,
+      );
+    },
+    never: [],
+  };
+}
 
 /** Which outputs are joined, and which never are. */
 export const SUMS: readonly JobCase[] = [
@@ -155,5 +181,24 @@ export const SUMS: readonly JobCase[] = [
         done: (worked) => some(worked, 'left', 'full', 'centre') || some(worked, 'right', 'full', 'centre'),
       },
     ],
+  },
+  {
+    ...recordedApart('a-surround-mode-that-was-left-on', -12),
+    decides: { says: [/Front left is mixed with the other side: surround or upmixing is at work/] },
+    why: 'Noise in the left channel alone comes out at right too: the factory widens or mixes, and new speakers play that.',
+  },
+  {
+    ...recordedApart('outputs-that-carry-the-same', -2),
+    decides: { says: [/carries the same as the other side: a stereo set would play mono/] },
+    why: 'One signal for both sides cannot feed a stereo set.',
+    never: [{ what: 'feeds a stereo set with one signal', done: ({ plan }) => plan.feeds.length === 2 }],
+  },
+  {
+    ...recordedApart('sides-that-are-apart', -40),
+    decides: {
+      first: ['convert'],
+      holds: ({ plan }) => plan.remarks.every((r) => r.rule !== 'sides-mixed'),
+    },
+    why: 'Forty decibels between the sides is plain stereo.',
   },
 ];

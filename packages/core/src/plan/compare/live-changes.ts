@@ -19,6 +19,6 @@ export function liveChanges(
       .filter((f) => f.taps.length > 0),
     loads: loads.filter(isOutput),
     coils: coils.filter((c) => targets.some((t) => t.id === c.targetId)),
-    inserts: inserts.filter((i) => targets.some((t) => t.id === i.targetId)),
+    inserts: inserts.filter((i) => i.targetId === null || targets.some((t) => t.id === i.targetId)),
   };
 }

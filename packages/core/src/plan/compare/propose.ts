@@ -63,7 +63,7 @@ export function comparePlans(input: PlanInput): Comparison {
     proposals: shown.map(({ strategy, proposal, variants }, i) => ({
       ...proposal,
       reasons: [
-        reasonOfPlace(proposal, strategy, i, all),
+        reasonOfPlace(proposal, strategy, i, all, context.sources),
         ...(variants.length > 0 ? [reasonOfVariants(variants)] : []),
         ...proposal.reasons,
       ],

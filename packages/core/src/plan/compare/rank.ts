@@ -1,7 +1,8 @@
 import type { Proposal } from '../../model/plan.ts';
 import type { PreferencesFields } from '../../model/shop.ts';
 import type { PlanContext } from '../facts/context.ts';
-import { processingOf } from '../facts/processing.ts';
+import { workedOver } from '../facts/processing.ts';
+import { SIDES_MIXED } from '../rules/sides-mixed.ts';
 import { WISH_UNANSWERED } from '../rules/wish-kept.ts';
 import type { Strategy } from '../ways/strategy.ts';
 
@@ -23,8 +24,8 @@ const COST_OF: Record<PreferencesFields['first'], (p: Proposal, s: Strategy) => 
 };
 /** Bass that is missing at the agreed step: whatever gives it back at less effort comes before, dB of flatness. */
 const BASS_MISSING_DB = 8;
-/** Outputs that are equalised by more than this, or later than this, are no better bet than data, dB and s. */
-const HEAVILY = { db: 6, delay: 0.004 };
+/** Sides that the factory mixed: nothing behind undoes it, dB of flatness. */
+const SIDES_MIXED_DB = 8;
 
 /** A way in with what it comes to. */
 export interface Ranked {
@@ -54,18 +55,9 @@ export function inOrder(worked: readonly Ranked[], context: PlanContext): Ranked
 
 /** Outputs that do the job as they are: without a broken rule, and not worked over by the factory system. */
 function isUsable(proposal: Proposal, context: PlanContext): boolean {
-  const { device, covers, withinDb, feeds } = proposal;
-  if (isData({ device }) || errors(proposal) > 0 || !covers || withinDb > MOST_COUNTED_DB) return false;
-  return feeds.every((feed) =>
-    feed.taps.every(({ pairId }) => {
-      const source = context.sources.find((s) => s.pair.id === pairId)!;
-      const siblings = context.sources.filter((s) => s.pair.unitId === source.pair.unitId);
-      const found = processingOf(source, siblings, feed.need);
-      return (
-        found === null || (Math.abs(found.equalised?.db ?? 0) <= HEAVILY.db && found.delay <= HEAVILY.delay)
-      );
-    }),
-  );
+  const { covers, withinDb } = proposal;
+  if (isData(proposal) || errors(proposal) > 0 || !covers || withinDb > MOST_COUNTED_DB) return false;
+  return workedOver(proposal.feeds, context.sources) === null;
 }
 
 /** dB of flatness that a way in stands for, with what it costs beside it. */
@@ -78,6 +70,7 @@ function costBy(first: PreferencesFields['first']): (ranked: Ranked) => number {
       ASSUMED_DB * count((r) => r.severity === 'assumption') +
       UNMEASURED_DB * count((r) => r.rule === 'band-assumed') +
       EXCEEDED_DB * count((r) => r.rule === 'within-budget' || r.rule === 'within-hours') +
+      (proposal.remarks.some((r) => r.rule === SIDES_MIXED) ? SIDES_MIXED_DB : 0) +
       (proposal.feeds.some((f) => f.bass?.remedy === 'none') ? BASS_MISSING_DB : 0)
     );
   };

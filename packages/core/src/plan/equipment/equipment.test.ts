@@ -1,14 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { LibraryDevice } from '../../model/device.ts';
-import {
-  madeAmplifier,
-  madeDevice,
-  madeFeed,
-  madePlan,
-  madeSource,
-  PLAIN_NEED,
-  SETUP,
-} from '../../../test/made-up-plan.ts';
+import { madeAmplifier, madeDevice } from '../../../test/made-up-devices.ts';
+import { madeFeed, madePlan, madeSource, PLAIN_NEED, SETUP } from '../../../test/made-up-plan.ts';
 import { chooseDevices } from '../finished/choose.ts';
 import { finishedCar } from '../finished/finished-car.ts';
 import { NO_CHANGES } from '../../model/plan-changes.ts';

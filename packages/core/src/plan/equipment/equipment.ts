@@ -62,6 +62,11 @@ function betweenWords(
 ): string {
   const found = between.filter((b) => b.need.kind === kind && b.between?.id === entry?.id);
   if (found.length > 0) return deviceWords(needOfAll(found), entry);
+  if (kind === 'remote-delay') return 'in the turn-on lead: the amplifiers wake last';
+  if (kind === 'breaker')
+    return entry?.fuseAmps
+      ? `main breaker of ${entry.fuseAmps} A, in place of the fuse`
+      : 'main breaker, in place of the fuse';
   // A person put it in: it serves the channels that go through it.
   const ids = new Set(outputs.map((o) => o.channel.targetId));
   return `for ${targets

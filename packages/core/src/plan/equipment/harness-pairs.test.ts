@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { madeDevice, madeFeed, madePlan, madeSource } from '../../../test/made-up-plan.ts';
+import { madeDevice } from '../../../test/made-up-devices.ts';
+import { madeFeed, madePlan, madeSource } from '../../../test/made-up-plan.ts';
 import { harnessHalves, openedPlugs } from './harness-pairs.ts';
 
 const end = (plug: string, unitId = 'u1') => ({ sign: 'plus' as const, cavityId: `${plug}`, unitId, plug });

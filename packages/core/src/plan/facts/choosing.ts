@@ -15,6 +15,8 @@ export interface Chooser {
     sources: readonly Source[],
     options: ChooseOptions,
   ): Choice[];
+  /** the same, and a mono channel never gets one side alone where the other is at hand */
+  chooseWhole: Chooser['chooseAlike'];
 }
 
 /** Cost of an output from another axle, dB rms: fader and rear delay come with it. */
@@ -68,6 +70,7 @@ export function chooserOf(barred: ReadonlySet<string>): Chooser {
       return choices;
     },
     chooseAlike: (target, side, from, options) => alike(chooser, target, side, from, options),
+    chooseWhole: (target, side, from, options) => whole(chooser, target, side, from, options),
   };
   return chooser;
 }
@@ -115,6 +118,46 @@ function alike(
     .filter((both) => both.every((choices) => choices.length > 0))
     .sort((a, b) => worse(a) - worse(b));
   return candidates[0]?.[sides.indexOf(side)] ?? own;
+}
+
+/** What a mono channel plays of both sides, in what is chosen for it. */
+const isWhole = (choice: Choice, from: readonly Source[]): boolean => {
+  const sides = choice.taps.map((t) => from.find((s) => s.pair.id === t.id)!.pair.side);
+  return (
+    sides.some((s) => s === 'mono' || s === 'centre') || (sides.includes('left') && sides.includes('right'))
+  );
+};
+
+/** Of one place both sides together, where the best choice lacks one of them. */
+function whole(
+  chooser: Chooser,
+  target: Target,
+  side: Feed['side'],
+  from: readonly Source[],
+  options: ChooseOptions,
+): Choice[] {
+  const best = chooser.chooseAlike(target, side, from, options);
+  if (side !== 'mono' || best.length === 0 || isWhole(best[0], from)) return best;
+  const both = leftAndRights(from)
+    .flatMap((two) => chooser.choose(target, side, two, { ...options, minInputs: 2, maxInputs: 2 }))
+    .sort((a, b) => a.cost - b.cost);
+  const mixes = from.filter((s) => s.pair.side === 'mono' || s.pair.side === 'centre');
+  const whole = [...both.slice(0, 1), ...chooser.choose(target, side, mixes, options).slice(0, 1)];
+  return whole.length > 0 ? whole.sort((a, b) => a.cost - b.cost) : best;
+}
+
+/** Every place of which both sides are there. */
+export function leftAndRights(from: readonly Source[]): Source[][] {
+  return from
+    .filter((s) => s.pair.side === 'left')
+    .flatMap((left) => from.filter((right) => isLeftAndRight([left, right])).map((right) => [left, right]));
+}
+
+/** The same place of both sides. */
+export function isLeftAndRight(sources: readonly Source[]): boolean {
+  if (sources.length !== 2) return false;
+  const [a, b] = sources.map((s) => s.pair);
+  return a.axle === b.axle && a.way === b.way && [a.side, b.side].sort().join() === 'left,right';
 }
 
 const same = (a: readonly string[], b: readonly string[]) => [...a].sort().join() === [...b].sort().join();

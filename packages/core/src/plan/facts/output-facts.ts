@@ -1,6 +1,7 @@
 import type { AddedSoundFinding, PairBehaviour } from '../../behaviour/behaviour-of-job.ts';
 import type { EngineSoundKind } from '../../behaviour/engine-sound.ts';
 import type { FeedKind } from '../../behaviour/feed.ts';
+import type { LeftRightKind } from '../../behaviour/left-right.ts';
 import type { LoadKind } from '../../behaviour/load-sensing.ts';
 import { bridgeLimit } from '../../level/gain-setting.ts';
 import type { Standing } from '../../model/words.ts';
@@ -36,6 +37,8 @@ export interface OutputFacts {
   holdsIntoSpeaker: boolean | null;
   engine: EngineSoundKind;
   sounds: AddedSoundFinding[];
+  /** this side against the other, as they were recorded together; null: they were not */
+  sides: LeftRightKind | null;
 }
 
 /** Nothing is known. */
@@ -53,9 +56,10 @@ export const NO_FACTS: OutputFacts = {
   holdsIntoSpeaker: null,
   engine: 'unfinished',
   sounds: [],
+  sides: null,
 };
 
-export function factsOfPair(behaviour: PairBehaviour): OutputFacts {
+export function factsOfPair(behaviour: PairBehaviour, sides: LeftRightKind | null): OutputFacts {
   const { clean, level, bass } = behaviour;
   const at = clean.calibrated ? clean.at : null;
   const read = behaviour.volts.at(-1);
@@ -83,6 +87,7 @@ export function factsOfPair(behaviour: PairBehaviour): OutputFacts {
     holdsIntoSpeaker: behaviour.holdsIntoSpeaker,
     engine: behaviour.engine.verdict,
     sounds: behaviour.added,
+    sides,
   };
 }
 

@@ -22,7 +22,10 @@ export interface PlanSurroundings {
 /** What planning needs of a job: every output with its capture in force and what is known of it, wish and targets. */
 export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): PlanInput {
   const arrivals = arrivalsOf(job.recordings);
-  const behaviour = new Map(behaviourOfJob(job).pairs.map((b) => [b.pairId, b]));
+  const { pairs: behaviours, sides } = behaviourOfJob(job);
+  const behaviour = new Map(behaviours.map((b) => [b.pairId, b]));
+  const sidesOf = (id: string) =>
+    sides.find((s) => s.leftId === id || s.rightId === id)?.finding.verdict ?? null;
   const pairs = job.units.flatMap((unit) =>
     unit.pairs.map(({ captures, ...pair }) => {
       const capture = captureInForce(job, { ...pair, captures });
@@ -38,7 +41,7 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
           volumeStep: capture.volumeStep,
         },
         volumeSteps: live.flatMap((c) => (c.volumeStep === null ? [] : [c.volumeStep])),
-        facts: factsOfPair(behaviour.get(pair.id)!),
+        facts: factsOfPair(behaviour.get(pair.id)!, sidesOf(pair.id)),
         signal: signalPolarity(pair, arrivals),
       };
     }),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { madeSource } from '../../../test/made-up-plan.ts';
+import { madePair, madeSource } from '../../../test/made-up-plan.ts';
 import { analyseResponse } from '../../signal/analyse.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
 import { processingOf, processingWords } from './processing.ts';
@@ -45,15 +45,25 @@ describe('what was done to a feed beside filtering', () => {
     expect(late(0.0021)).toBeCloseTo(0.0021, 9);
     expect(late(0.0021, 'another')).toBe(0);
   });
+  it('sides that were heard to be mixed, whatever the band', () => {
+    const heard = (sides: 'separate' | 'mixed' | 'mono' | 'unclear') =>
+      processingOf(fed(bell(400, 0, 1), { pair: madePair({ facts: { sides } }) }), [], FRONT)?.mixed ?? false;
+    expect((['separate', 'unclear', 'mixed', 'mono'] as const).map(heard)).toEqual([
+      false,
+      false,
+      true,
+      true,
+    ]);
+  });
   it('of nothing measured nothing is known', () => {
     expect(processingOf(fed(bell(400, 9, 1), { captureId: null }), [], FRONT)).toBeNull();
   });
   it('is said as an installer says it', () => {
-    expect(processingWords({ equalised: { hz: 70, db: 5.2 }, delay: 0 })).toBe(
+    expect(processingWords({ equalised: { hz: 70, db: 5.2 }, delay: 0, mixed: false })).toBe(
       'is equalised by +5 dB at 70 Hz',
     );
-    expect(processingWords({ equalised: { hz: 400, db: -4.4 }, delay: 0.0012 })).toBe(
-      'is equalised by −4 dB at 400 Hz and delayed by 1.2 ms',
+    expect(processingWords({ equalised: { hz: 400, db: -4.4 }, delay: 0.0012, mixed: true })).toBe(
+      'is equalised by −4 dB at 400 Hz, delayed by 1.2 ms and mixed with the other side',
     );
   });
 });

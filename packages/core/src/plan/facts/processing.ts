@@ -1,5 +1,7 @@
 import { formatFrequency } from '../../quantity/frequency.ts';
+import { listWords } from '../../behaviour/finding.ts';
 import { equalisationOf } from '../../behaviour/equalisation.ts';
+import type { Feed } from '../../model/plan.ts';
 import type { Source } from './sources.ts';
 
 /** A factory equaliser within this is taken for none, dB. */
@@ -15,6 +17,8 @@ export interface Processing {
   equalised: { hz: number; db: number } | null;
   /** later than the first of the outputs that it was measured with, s; 0: not */
   delay: number;
+  /** left and right are mixed: surround or upmixing is at work */
+  mixed: boolean;
 }
 
 /** Within what an equaliser is looked for, Hz. */
@@ -32,7 +36,7 @@ interface Band {
  * @returns null when nothing was found, or nothing was measured
  */
 export function processingOf(source: Source, siblings: readonly Source[], band?: Band): Processing | null {
-  const { analysis, captureId } = source;
+  const { analysis, captureId, pair } = source;
   if (captureId === null) return null;
   const found = equalisationOf(analysis);
   const levelAt = new Map(analysis.smoothed.frequencyHz.map((hz, i) => [hz, analysis.smoothed.levelDb[i]]));
@@ -48,11 +52,33 @@ export function processingOf(source: Source, siblings: readonly Source[], band?:
   const group = siblings.filter((s) => s.group !== null && s.group === source.group);
   const first = Math.min(source.arrival, ...group.map((s) => s.arrival));
   const delay = source.arrival - first > DELAYED ? source.arrival - first : 0;
-  return strongest === null && delay === 0 ? null : { equalised: strongest, delay };
+  const mixed = pair.facts.sides === 'mixed' || pair.facts.sides === 'mono';
+  return strongest === null && delay === 0 && !mixed ? null : { equalised: strongest, delay, mixed };
+}
+
+/** Worked over beyond this, an output is no better bet than data, dB and s. */
+const HEAVILY = { db: 6, delay: 0.004 };
+
+const isHeavy = ({ equalised, delay, mixed }: Processing): boolean =>
+  Math.abs(equalised?.db ?? 0) > HEAVILY.db || delay > HEAVILY.delay || mixed;
+
+/** The first of the outputs that are tapped which the factory system worked over heavily; null: none is. */
+export function workedOver(
+  feeds: readonly Feed[],
+  sources: readonly Source[],
+): { source: Source; found: Processing } | null {
+  for (const { taps, need } of feeds)
+    for (const { pairId } of taps) {
+      const source = sources.find((s) => s.pair.id === pairId)!;
+      const siblings = sources.filter((s) => s.pair.unitId === source.pair.unitId);
+      const found = processingOf(source, siblings, need);
+      if (found && isHeavy(found)) return { source, found };
+    }
+  return null;
 }
 
 /** What was done to a feed beside filtering: `is equalised by +5 dB at 70 Hz and delayed by 1.2 ms`. */
-export function processingWords({ equalised, delay }: Processing): string {
+export function processingWords({ equalised, delay, mixed }: Processing): string {
   const parts = [
     ...(equalised
       ? [
@@ -60,6 +86,7 @@ export function processingWords({ equalised, delay }: Processing): string {
         ]
       : []),
     ...(delay > 0 ? [`delayed by ${(1000 * delay).toFixed(1)} ms`] : []),
+    ...(mixed ? ['mixed with the other side'] : []),
   ];
-  return `is ${parts.join(' and ')}`;
+  return `is ${listWords(parts)}`;
 }

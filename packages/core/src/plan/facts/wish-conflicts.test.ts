@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { START_BRIEF, type BriefFields } from '../../model/brief.ts';
 import { START_PREFERENCES } from '../../model/shop.ts';
-import { madeAmplifier, madeFeed, madePair } from '../../../test/made-up-plan.ts';
+import { madeAmplifier } from '../../../test/made-up-devices.ts';
+import { madeFeed, madePair } from '../../../test/made-up-plan.ts';
 import { planInput, type PlanInput } from './plan-input.ts';
 import { wishConflicts } from './wish-conflicts.ts';
 

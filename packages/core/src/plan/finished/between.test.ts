@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { DeviceFields, LibraryDevice } from '../../model/device.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Device } from '../../model/plan-changes.ts';
-import { madeDevice, madeFeed, PLAIN_NEED } from '../../../test/made-up-plan.ts';
+import { madeDevice } from '../../../test/made-up-devices.ts';
+import { madeFeed, PLAIN_NEED } from '../../../test/made-up-plan.ts';
 import { type DeviceNeed, devicesBetween, kindOf } from './between.ts';
 
 describe('the device between', () => {

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { madeAmplifier, madeDevice } from '../../../test/made-up-devices.ts';
 import {
-  madeAmplifier,
-  madeDevice,
   madeEquipment,
   madeFeed,
   madePlan,

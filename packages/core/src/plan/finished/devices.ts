@@ -1,13 +1,13 @@
 import { channelGroups, type LibraryDevice } from '../../model/device.ts';
 import type { FinishedChannel, FinishedDevice, SignalSource } from '../../model/finished-car.ts';
-import type { Insert, InsertPlace } from '../../model/insert.ts';
+import type { Insert, InsertPlace, SystemPlace } from '../../model/insert.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
 import { isBridged, kindOf } from './between.ts';
 import { drawsOf, isSupplied } from './draws.ts';
 import { type Drive, drivesOfFeeds } from './drives.ts';
-import { insertsOf, type PlacedInsert } from './inserts.ts';
+import { insertAt, insertsOf, type PlacedInsert } from './inserts.ts';
 import type { BuiltPlan, DeviceChoice, WantedChannel } from './wires.ts';
 
 /** Every device that is built in, and which channel of which amplifier drives each wanted channel. */
@@ -73,15 +73,43 @@ export function finishedDevices(
     });
     if (driven) sources.set(key, through([driven], 'speaker')[0]);
   }
-  // The last device before the amplifiers wakes them, so that they wake after it and sleep before it.
-  const waker = between.findLast((d) => d.entry?.remoteOutput ?? d.kind !== 'passive-converter');
-  for (const amplifier of amplifiers) amplifier.wokenBy = waker ? { deviceId: waker.id } : wakes;
-  const devices = [...between, ...[...inserted.values()].flat(), ...amplifiers];
+  const { delay, breaker } = wake(amplifiers, between, wakes, { input, proposal });
+  const devices = [...between, ...[...inserted.values()].flat(), ...delay, ...amplifiers, ...breaker];
   return {
     devices: devices.map((d) => ({ ...d, draws: drawsOf(d, devices, input) })),
     sourceOf: ({ target, side }) => sources.get(keyOf({ targetId: target.id, side })) ?? null,
     drives,
   };
+}
+
+/** Amplifiers wake after what stands before them and sleep before it: by its remote output, or by a delay in the lead. */
+function wake(
+  amplifiers: readonly Building[],
+  between: readonly Building[],
+  wakes: Between['wakes'],
+  { input, proposal }: { input: PlanInput; proposal: BuiltPlan },
+): Record<'delay' | 'breaker', Building[]> {
+  const waker = between.findLast((d) => d.entry?.remoteOutput ?? d.kind !== 'passive-converter');
+  const before: Building['wokenBy'] = waker ? { deviceId: waker.id } : wakes;
+  const [delay = null] = ofSystem('turn-on', proposal, input);
+  // Into a lead: what wakes by what comes at its inputs has none.
+  const delays = delay !== null && before !== 'sensing' && before !== 'offset';
+  if (delays) delay.wokenBy = before;
+  for (const amplifier of amplifiers) amplifier.wokenBy = delays ? { deviceId: delay.id } : before;
+  return { delay: delay ? [delay] : [], breaker: ofSystem('supply', proposal, input) };
+}
+
+/** What stands in the turn-on lead or the power cable; no signal goes through it. */
+function ofSystem(at: SystemPlace, { changes }: BuiltPlan, { devices }: PlanInput): Building[] {
+  const placed = insertAt(at, changes, devices);
+  if (!placed) return [];
+  const { insert, entry } = placed;
+  return [
+    {
+      ...{ id: `${insert.kind}:${at}`, kind: insert.kind, entry, name: entry?.name ?? null },
+      ...{ inputs: [], outputs: [], wokenBy: 'nothing' },
+    },
+  ];
 }
 
 const loadOf = ({ arrangement, watts }: Drive): ChannelLoad => ({

@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { LibraryDevice } from '../../model/device.ts';
 import { musicAmps, sineAmps } from '../../supply/current.ts';
+import { madeAmplifier, madeDevice } from '../../../test/made-up-devices.ts';
 import {
-  madeAmplifier,
-  madeDevice,
   madeEquipment,
   madeFeed,
   type MadeFeed,

@@ -8,7 +8,8 @@ export const PLAYING_VOLTS: Record<PlanInput['nominalVolts'], number> = { '12': 
 /** A sensing input listens all the time, A. */
 const SENSING_AMPS = 0.004;
 /** Of a device of which only the kind is known: settings of ours. */
-const USUAL = { efficiency: 0.6, amplifierIdleAmps: 0.5, idleAmps: 0.2, watts: 50 };
+const USUAL = { efficiency: 0.6, idleAmps: 0.2, watts: 50 };
+const USUAL_IDLE: Partial<Record<FinishedDevice['kind'], number>> = { amplifier: 0.5, 'remote-delay': 0.02 };
 
 /** Kinds that work without a supply, where no entry says so. */
 const PASSIVE: readonly FinishedDevice['kind'][] = [
@@ -34,11 +35,8 @@ export function drawsOf(
 ): Draw {
   const playing = PLAYING_VOLTS[nominalVolts];
   const { entry, kind } = device;
-  const amplifies = kind === 'amplifier';
   const supplied = isSupplied(kind, entry);
-  const idleAmps = !supplied
-    ? 0
-    : (entry?.idleAmps ?? (amplifies ? USUAL.amplifierIdleAmps : USUAL.idleAmps));
+  const idleAmps = !supplied ? 0 : (entry?.idleAmps ?? USUAL_IDLE[kind] ?? USUAL.idleAmps);
   const efficiency = entry?.amplifier?.efficiency ?? USUAL.efficiency;
   const watts = device.outputs
     // A bridge is one channel.

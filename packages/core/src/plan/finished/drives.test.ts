@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { LibraryDevice } from '../../model/device.ts';
 import type { Speaker, Target } from '../../model/target.ts';
-import { madeAmplifier, madeDevice, madeFeed } from '../../../test/made-up-plan.ts';
+import { madeAmplifier, madeDevice } from '../../../test/made-up-devices.ts';
+import { madeFeed } from '../../../test/made-up-plan.ts';
 import { drivesOf } from './drives.ts';
 
 const target = (id: string, part: Partial<Omit<Target, 'speaker'>> = {}, speaker: Partial<Speaker> = {}) =>

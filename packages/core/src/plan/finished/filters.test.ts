@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { LibraryDevice } from '../../model/device.ts';
 import type { Speaker } from '../../model/target.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
-import { madeAmplifier, madeDevice, madeDrive, madeFeed, type MadeFeed } from '../../../test/made-up-plan.ts';
+import { madeAmplifier, madeDevice, madeDrive } from '../../../test/made-up-devices.ts';
+import { madeFeed, type MadeFeed } from '../../../test/made-up-plan.ts';
 import { filtersOf } from './filters.ts';
 
 function filtersIn(made: MadeFeed) {

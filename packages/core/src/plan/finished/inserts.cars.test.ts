@@ -6,6 +6,7 @@ import type { FinishedCar, SignalSource } from '../../model/finished-car.ts';
 import { type Insert, insertSchema } from '../../model/insert.ts';
 import { type Proposal } from '../../model/plan.ts';
 import { NO_CHANGES } from '../../model/plan-changes.ts';
+import type { SetupChange } from '../../model/setup.ts';
 import { rework } from '../compare/propose.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
 import { planInputOf } from '../facts/plan-of-job.ts';
@@ -161,7 +162,7 @@ describe('a box in series', () => {
   it('that is still to be chosen is said so', () => {
     const { remarks } = planWith(carrier, 'convert', isolator);
     expect(remarks.map((r) => r.text)).toContain(
-      `The model of the isolator for ${carrier.targets[0].name} is still to be chosen.`,
+      `The model of the ground loop isolator for ${carrier.targets[0].name} is still to be chosen.`,
     );
   });
 
@@ -182,6 +183,82 @@ describe('a box in series', () => {
     const { error } = insertSchema.safeParse(put(carrier, { kind, at, targetId: crypto.randomUUID() }));
     expect(error?.issues.map((i) => [i.path.join('.'), i.message])).toEqual([
       ['at', expect.stringContaining(`${kind.replace('-', ' ')} goes `)],
+    ]);
+  });
+});
+
+describe('in the turn-on lead and the power cable', () => {
+  const inLead = put(camper, { kind: 'remote-delay', at: 'turn-on', targetId: null, device: 'Linger T5' });
+  const inCable = (device: string | null) =>
+    put(camper, { kind: 'breaker', at: 'supply', targetId: null, device });
+  const plan = (inserts: Insert[], setup: SetupChange = {}, input = camper) =>
+    rework(input, 'direct', { ...NO_CHANGES, inserts, setup })!;
+  const wokenBy = ({ car }: Proposal, kind: string) =>
+    car!.devices.filter((d) => d.kind === kind).map((d) => d.wokenBy);
+
+  it('a delay wakes the amplifiers, and hangs on the lead in their place', () => {
+    const accessory = { turnOn: { by: 'accessory' as const, delaySeconds: 3 } };
+    expect(new Set(wokenBy(plan([], accessory), 'amplifier'))).toEqual(new Set(['accessory']));
+    const delayed = plan([inLead], accessory);
+    expect(wokenBy(delayed, 'remote-delay')).toEqual(['accessory']);
+    for (const by of wokenBy(delayed, 'amplifier')) expect(by).toEqual({ deviceId: 'remote-delay:turn-on' });
+    expect(delayed.turnOn.map((s) => [s.name, s.atSeconds]).slice(1)).toEqual([
+      ['Linger T5', 0.2],
+      [expect.stringContaining('Anvil'), 3],
+    ]);
+    expect(delayed.equipment.find((e) => e.kind === 'remote-delay')).toMatchObject({
+      name: 'Linger T5',
+      count: 1,
+    });
+    const amps = (p: Proposal) => p.car!.supply.idleAmps;
+    expect(amps(delayed) - amps(plan([], accessory))).toBeCloseTo(0.02);
+  });
+
+  it('goes behind what wakes the amplifiers already', () => {
+    const converted = rework(camper, 'convert', { ...NO_CHANGES, inserts: [inLead] })!;
+    const [converter] = converted.car!.devices.filter((d) => d.kind === 'converter');
+    expect(wokenBy(converted, 'remote-delay')).toEqual([{ deviceId: converter.id }]);
+  });
+
+  it('where the inputs wake them there is no lead: an error, and they go on sensing', () => {
+    const sensing = plan([inLead], { turnOn: { by: 'sensing' } });
+    expect(new Set(wokenBy(sensing, 'amplifier'))).toEqual(new Set(['sensing']));
+    expect(sensing.remarks.find((r) => r.rule === 'delay-placed')?.text).toBe(
+      'The turn-on delay has no lead to stand in: the amplifiers are turned on by what comes at their inputs.',
+    );
+  });
+
+  it('a breaker’s rating is the main fuse, and the cable follows it', () => {
+    const [fused, sixty, large] = [[], [inCable('Cleave 60')], [inCable('Cleave 120')]].map((i) => plan(i));
+    expect(sixty.setup!.supply.fuseAmps).toBe(60);
+    expect(large.setup!.supply.fuseAmps).toBe(120);
+    expect(large.setup!.supply.cableMm2).toBeGreaterThan(sixty.setup!.supply.cableMm2);
+    expect(fused.remarks.map((r) => r.rule)).not.toContain('breaker-placed');
+    expect(large.remarks.find((r) => r.rule === 'breaker-placed')).toMatchObject({ severity: 'note' });
+    // Where nobody has chosen the model, it is what the plan needs.
+    const open = plan([inCable(null)]);
+    expect(open.setup!.supply.fuseAmps).toBe(fused.setup!.supply.fuseAmps);
+    expect(open.remarks.map((r) => r.text)).toContain(
+      `The model of the circuit breaker, ${fused.setup!.supply.fuseAmps} A, is still to be chosen.`,
+    );
+  });
+
+  it('what is said of the fuse is said of the breaker', () => {
+    const thin = { supply: { cableMm2: 4, fuseAmps: 120 } };
+    const text = (inserts: Insert[]) =>
+      plan(inserts, thin).remarks.find((r) => r.rule === 'fuse-large')?.text;
+    expect(text([inCable('Cleave 120')])).toMatch(/^A breaker of 120 A before a cable/);
+    expect(text([])).toMatch(/^A fuse of/);
+  });
+
+  it.each([
+    [{ kind: 'breaker', at: 'supply', targetId: crypto.randomUUID() }, 'targetId', 'whole system'],
+    [{ kind: 'isolator', at: 'amplifier', targetId: null }, 'targetId', 'channel group'],
+    [{ kind: 'breaker', at: 'turn-on', targetId: null }, 'at', 'into the power cable'],
+  ] as const)('%o is refused', (part, path, words) => {
+    const { error } = insertSchema.safeParse(put(camper, part));
+    expect(error?.issues.map((i) => [i.path.join('.'), i.message])).toEqual([
+      [path, expect.stringContaining(words)],
     ]);
   });
 });

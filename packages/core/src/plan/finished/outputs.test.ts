@@ -1,15 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { NO_CHANGES, type PlanChanges } from '../../model/plan-changes.ts';
-import {
-  BEHIND_RADIO,
-  madeAmplifier,
-  madeDevice,
-  madeDrive,
-  madeFeed,
-  type MadeFeed,
-  madePair,
-  madeSource,
-} from '../../../test/made-up-plan.ts';
+import { madeAmplifier, madeDevice, madeDrive } from '../../../test/made-up-devices.ts';
+import { BEHIND_RADIO, madeFeed, type MadeFeed, madePair, madeSource } from '../../../test/made-up-plan.ts';
 import { finishedCar } from './finished-car.ts';
 
 const IN = { minVolts: 1, maxVolts: 12, ohm: null, floating: true };

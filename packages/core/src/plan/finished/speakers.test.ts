@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { madeAmplifier } from '../../../test/made-up-devices.ts';
 import {
   BEHIND_RADIO,
-  madeAmplifier,
   madeEquipment,
   madeFeed,
   type MadeFeed,

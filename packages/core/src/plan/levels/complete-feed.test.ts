@@ -2,16 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { DeviceFields } from '../../model/device.ts';
 import { type Feed } from '../../model/plan.ts';
 import { NO_CHANGES, type Tap } from '../../model/plan-changes.ts';
-import {
-  BEHIND_RADIO,
-  madeAmplifier,
-  madeDevice,
-  madeDrive,
-  madeFeed,
-  type MadeFeed,
-  madeSource,
-  madeTap,
-} from '../../../test/made-up-plan.ts';
+import { madeAmplifier, madeDevice, madeDrive } from '../../../test/made-up-devices.ts';
+import { BEHIND_RADIO, madeFeed, type MadeFeed, madeSource, madeTap } from '../../../test/made-up-plan.ts';
 import { finishedCar } from '../finished/finished-car.ts';
 import type { OutputFacts } from '../facts/output-facts.ts';
 import { completeFeed } from './complete-feed.ts';

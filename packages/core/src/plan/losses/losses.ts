@@ -1,4 +1,4 @@
-import { SOUND_WORD } from '../../model/sounds.ts';
+import { REQUIRED_SOUNDS, SOUND_WORD } from '../../model/sounds.ts';
 import { playsOnlyBass } from '../facts/bass.ts';
 import type { Feed, Loss, Trigger } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
@@ -6,15 +6,6 @@ import type { FinishedCar } from '../../model/finished-car.ts';
 import type { PlanContext } from '../facts/context.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
 import { pairName } from '../../model/unit.ts';
-
-/** Sounds that the law or type approval asks for: they must go on working, whatever the owner signs. */
-export const REQUIRED_SOUNDS: readonly Trigger['sound'][] = [
-  'chimes',
-  'seat-belt',
-  'indicator',
-  'emergency-call',
-  'pedestrian',
-];
 
 /** Each factory sound before and after: the list to go through with the owner, and again when all is built in. */
 export function triggersOf(car: FinishedCar, input: PlanInput): Trigger[] {

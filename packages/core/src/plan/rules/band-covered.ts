@@ -1,5 +1,6 @@
 import { formatFrequency } from '../../quantity/frequency.ts';
 import { isTypical } from '../facts/sources.ts';
+import { gapsOf } from '../facts/gaps.ts';
 import { type FeedRule, remark } from './rule.ts';
 
 /** The needed band must be there. Where neither an output nor its other side was measured, that is only a guess. */
@@ -7,14 +8,7 @@ export const bandCovered: FeedRule = (context) => {
   const { feed, name, sources } = context;
   if (feed.covers) return [];
   const { lowHz, highHz } = feed.need;
-  const gaps = feed.missing.slice(0, 3).map(({ fromHz, toHz }) => {
-    if (fromHz <= lowHz * 1.1) return `below ${formatFrequency(toHz)}`;
-    if (toHz >= highHz / 1.1) return `above ${formatFrequency(fromHz)}`;
-    return fromHz === toHz
-      ? `around ${formatFrequency(fromHz)}`
-      : `from ${formatFrequency(fromHz)} to ${formatFrequency(toHz)}`;
-  });
-  const text = `${name} gets too little ${gaps.join(' and ')}, but needs ${formatFrequency(lowHz)} to ${formatFrequency(highHz)}`;
+  const text = `${name} gets too little ${gapsOf(feed).join(' and ')}, but needs ${formatFrequency(lowHz)} to ${formatFrequency(highHz)}`;
   const open = sources.find(isTypical);
   return open
     ? [

@@ -1,6 +1,15 @@
-import { INSERT_KINDS } from '../../model/device.ts';
+import { INSERT_KINDS, type InsertKind } from '../../model/device.ts';
 import { subject } from '../../model/matter.ts';
+import type { Equipment } from '../../model/plan.ts';
+import type { Setup } from '../../model/setup.ts';
+import { INSERT_WORDS } from '../../model/insert-words.ts';
 import { LIBRARY, planRemark, type PlanRule } from './rule.ts';
+
+function insertWords({ kind, says }: Equipment, { fuseAmps }: Setup['supply']): string {
+  const word = INSERT_WORDS[kind as InsertKind];
+  if (kind === 'breaker') return fuseAmps === null ? word : `${word}, ${fuseAmps} A,`;
+  return kind === 'remote-delay' ? word : `${word} ${says}`;
+}
 
 /** Only the kind is known: what will be bought has to be held against the plan again. */
 export const deviceChosen: PlanRule = ({ plan }) =>
@@ -12,7 +21,7 @@ export const deviceChosen: PlanRule = ({ plan }) =>
         e.kind === 'data-interface' ? 'interface-fits' : 'device-chosen',
         'assumption',
         INSERT_KINDS.some((kind) => kind === e.kind)
-          ? `The model of the ${e.kind.replace('-', ' ')} ${e.says} is still to be chosen.`
+          ? `The model of the ${insertWords(e, plan.setup.supply)} is still to be chosen.`
           : `Nothing in the library fits as ${e.kind.replace('-', ' ')}: ${e.says}.`,
         {
           remedy: 'Add one to the library, and its limits are checked.',

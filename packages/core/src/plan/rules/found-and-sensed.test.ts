@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { madeDevice, madeFeed, madePlan, madeSource } from '../../../test/made-up-plan.ts';
+import { madeDevice } from '../../../test/made-up-devices.ts';
+import { madeFeed, madePlan, madeSource } from '../../../test/made-up-plan.ts';
 import { WALK_IN_ITEMS } from '../../model/intake.ts';
 import { NO_HARNESS } from '../facts/harness-facts.ts';
 import { cavitiesSettled } from './cavities-settled.ts';

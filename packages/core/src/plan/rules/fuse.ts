@@ -4,7 +4,6 @@ import { ownFusesTogether } from '../supply/main-cable.ts';
 import { ampacity, CABLE_SIZES } from '../../supply/cable.ts';
 import { CONTINUOUS, FUSE_SIZES, FUSE_WITHIN_MM } from '../../supply/fuse.ts';
 import type { Remark, Severity } from '../../model/plan.ts';
-import type { Setup } from '../../model/setup.ts';
 import { type PlanInContext, planRemark, type PlanRule, setAt } from './rule.ts';
 
 const LARGEST = FUSE_SIZES[FUSE_SIZES.length - 1];
@@ -13,6 +12,7 @@ const THICKEST = CABLE_SIZES[CABLE_SIZES.length - 1];
 /** The main fuse is there, near the battery, large enough for the system and small enough for the cable. */
 export const mainFuse: PlanRule = (plan) => {
   const { from, fuseAmps, fuseMm } = plan.plan.setup.supply;
+  const part = partOf(plan);
   if (from === 'factory-feed' || needsNoPower(plan.plan.feeds)) return [];
   if (fuseAmps === null)
     return [
@@ -29,21 +29,26 @@ export const mainFuse: PlanRule = (plan) => {
           said(
             'fuse-far',
             'error',
-            `The fuse sits ${fuseMm} mm from the battery; what lies before it is not protected.`,
+            `The ${part} sits ${fuseMm} mm from the battery; what lies before it is not protected.`,
             `Within ${FUSE_WITHIN_MM} mm, measured along the cable.`,
           ),
         ]
       : []),
-    ...forCable(plan.plan.setup.supply, fuseAmps),
+    ...forCable(plan, fuseAmps),
     ...forDevices(plan, fuseAmps),
   ];
 };
+
+/** What protects the cable. */
+const partOf = ({ finished }: Pick<PlanInContext, 'finished'>): 'fuse' | 'breaker' =>
+  finished.devices.some((d) => d.kind === 'breaker') ? 'breaker' : 'fuse';
 
 const said = (rule: string, severity: Severity, text: string, remedy: string): Remark =>
   planRemark(rule, severity, text, { settle: setAt('supply'), remedy });
 
 /** Small enough: the fuse goes before the cable does. */
-function forCable({ cableMm2, metal }: Setup['supply'], fuseAmps: number): Remark[] {
+function forCable(plan: PlanInContext, fuseAmps: number): Remark[] {
+  const { cableMm2, metal } = plan.plan.setup.supply;
   const carries = ampacity(cableMm2, metal);
   if (fuseAmps <= carries * 1.001) return [];
   const most = ampacity(THICKEST, metal);
@@ -51,16 +56,17 @@ function forCable({ cableMm2, metal }: Setup['supply'], fuseAmps: number): Remar
     said(
       'fuse-large',
       'error',
-      `A fuse of ${fuseAmps} A before a cable that carries ${carries.toFixed(0)} A: the cable burns first.`,
+      `A ${partOf(plan)} of ${fuseAmps} A before a cable that carries ${carries.toFixed(0)} A: the cable burns first.`,
       fuseAmps > most
         ? `Two cables, each with its own fuse: the thickest here, ${THICKEST} mm², carries ${most.toFixed(0)} A.`
-        : 'A thicker cable, or a smaller fuse.',
+        : `A thicker cable, or a smaller ${partOf(plan)}.`,
     ),
   ];
 }
 
 /** Large enough: it stands music, and is not the first to go when a device has a fault. */
 function forDevices({ plan, finished, context }: PlanInContext, fuseAmps: number): Remark[] {
+  const part = partOf({ finished });
   const need = plan.figures.musicAmps;
   const own = ownFusesTogether(finished.devices, PLAYING_VOLTS[context.input.nominalVolts]);
   const split = (amps: number) =>
@@ -70,8 +76,8 @@ function forDevices({ plan, finished, context }: PlanInContext, fuseAmps: number
       said(
         'fuse-small',
         'error',
-        `A fuse of ${fuseAmps} A blows with music, which draws ${need.toFixed(0)} A.`,
-        `A larger fuse, and the cable for it.${split(need / CONTINUOUS)}`,
+        `A ${part} of ${fuseAmps} A ${part === 'fuse' ? 'blows' : 'trips'} with music, which draws ${need.toFixed(0)} A.`,
+        `A larger ${part}, and the cable for it.${split(need / CONTINUOUS)}`,
       ),
     ];
   if (fuseAmps >= own * 0.999) return [];
@@ -79,8 +85,8 @@ function forDevices({ plan, finished, context }: PlanInContext, fuseAmps: number
     said(
       'fuse-order',
       'warning',
-      `The main fuse of ${fuseAmps} A is smaller than the devices’ own fuses added up, ${own.toFixed(0)} A: a fault in one could blow the main fuse first.`,
-      `A main fuse at least as large as their sum, and the cable for it.${split(own)}`,
+      `The main ${part} of ${fuseAmps} A is smaller than the devices’ own fuses added up, ${own.toFixed(0)} A: a fault in one could ${part === 'fuse' ? 'blow the main fuse' : 'trip it'} first.`,
+      `A main ${part} at least as large as their sum, and the cable for it.${split(own)}`,
     ),
   ];
 }

@@ -49,10 +49,12 @@ import { sidesComplete } from './sides-complete.ts';
 import { bassMisplaced, sidesJoined } from './sides-joined.ts';
 import { sourceFound } from './source-found.ts';
 import { sourceSilent } from './source-silent.ts';
+import { sidesMixed } from './sides-mixed.ts';
 import { speakerIntoLine } from './speaker-into-line.ts';
 import { stageKnown } from './stage-known.ts';
 import { standingCurrent } from './standing-current.ts';
 import { sumCancels } from './sum-cancels.ts';
+import { breakerPlaced, delayPlaced } from './system-inserts.ts';
 import { turnOff } from './turn-off.ts';
 import { turnOnSource } from './turn-on-source.ts';
 import { tweeterHighPass, waysShared } from './tweeter-high-pass.ts';
@@ -85,6 +87,7 @@ export const FEED_RULES: readonly FeedRule[] = [
   tweeterHighPass,
   wooferHighs,
   sidesComplete,
+  sidesMixed,
   bandSettled,
   polarityKnown,
   phaseMeasured,
@@ -126,6 +129,8 @@ export const PLAN_RULES: readonly PlanRule[] = [
   turnOnSource,
   sensesSignal,
   remoteLoad,
+  delayPlaced,
+  breakerPlaced,
   standingCurrent,
   groundPoint,
   chargingReserve,

@@ -1,11 +1,9 @@
 import type { FeedInContext } from './rule.ts';
 import { describe, expect, it } from 'vitest';
+import { madeAmplifier, madeDevice, madeDrive } from '../../../test/made-up-devices.ts';
 import {
   BEHIND_RADIO,
-  madeAmplifier,
   madeChain,
-  madeDevice,
-  madeDrive,
   madeFeed,
   type MadeFeed,
   madePlan,

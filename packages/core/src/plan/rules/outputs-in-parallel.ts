@@ -1,4 +1,4 @@
-import { isLeftAndRight } from '../ways/convert.ts';
+import { isLeftAndRight } from '../facts/choosing.ts';
 import { type FeedRule, remark } from './rule.ts';
 
 /** Two amplifier outputs on one input fight each other: only a device that sums may join them. */

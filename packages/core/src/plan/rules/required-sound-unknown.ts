@@ -1,7 +1,6 @@
-import { SOUND_WORD } from '../../model/sounds.ts';
+import { REQUIRED_SOUNDS, SOUND_WORD } from '../../model/sounds.ts';
 import { subject } from '../../model/matter.ts';
 import { listWords } from '../../behaviour/finding.ts';
-import { REQUIRED_SOUNDS } from '../losses/losses.ts';
 import { planRemark, type PlanRule, test } from './rule.ts';
 
 /**

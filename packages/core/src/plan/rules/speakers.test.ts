@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Speaker } from '../../model/target.ts';
+import { madeDevice } from '../../../test/made-up-devices.ts';
 import {
   BEHIND_RADIO,
-  madeDevice,
   madeFeed,
   type MadeFeed,
   madePlan,

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { START_BRIEF } from '../../model/brief.ts';
+import { madeAmplifier, madeDrive } from '../../../test/made-up-devices.ts';
 import {
-  madeAmplifier,
-  madeDrive,
   madeEquipment,
   madeFeed,
   madePlan,

@@ -1,14 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import {
-  madeAmplifier,
-  madeDevice,
-  madeDrive,
-  madeFeed,
-  madePair,
-  madePlan,
-  madeSource,
-  verdict,
-} from '../../../test/made-up-plan.ts';
+import { madeAmplifier, madeDevice, madeDrive } from '../../../test/made-up-devices.ts';
+import { madeFeed, madePair, madePlan, madeSource, verdict } from '../../../test/made-up-plan.ts';
 import { demoLibrary } from '../../carsim/devices.ts';
 import { NO_CHANGES } from '../../model/plan-changes.ts';
 import { rework } from '../compare/propose.ts';

@@ -1,4 +1,4 @@
-import { REQUIRED_SOUNDS } from '../losses/losses.ts';
+import { REQUIRED_SOUNDS } from '../../model/sounds.ts';
 import { planRemark, type PlanRule } from './rule.ts';
 
 /** Warning sounds that the law or type approval asks for are never given up. */

@@ -2,11 +2,9 @@ import { describe, expect, it } from 'vitest';
 import type { KeepItem } from '../../model/brief.ts';
 import { type BriefFields, START_BRIEF } from '../../model/brief.ts';
 import { START_INTAKE } from '../../model/intake.ts';
+import { madeAmplifier, madeDevice, madeDrive } from '../../../test/made-up-devices.ts';
 import {
-  madeAmplifier,
-  madeDevice,
   madeEquipment,
-  madeDrive,
   madeFeed,
   madePlan,
   type MadePlan,

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { FinishedDevice } from '../../model/finished-car.ts';
-import { madeAmplifier, SETUP } from '../../../test/made-up-plan.ts';
+import { madeAmplifier } from '../../../test/made-up-devices.ts';
+import { SETUP } from '../../../test/made-up-plan.ts';
 import { ampacity } from '../../supply/cable.ts';
 import { ownFuseAmps, ownFusesTogether, withMainCable } from './main-cable.ts';
 

@@ -24,8 +24,9 @@ export function turnOnSteps(
 ): TurnOnStep[] {
   const { by, relay, delaySeconds } = turnOn;
   const atOnce = devices.filter((d) => typeof d.wokenBy === 'string' && d.wokenBy !== 'nothing');
-  const behind = devices.filter((d) => typeof d.wokenBy !== 'string');
   const isAmplifier = (d: FinishedDevice) => d.kind === 'amplifier';
+  const behind = devices.filter((d) => typeof d.wokenBy !== 'string');
+  const delay = devices.find((d) => d.kind === 'remote-delay' && d.wokenBy !== 'nothing');
   const first = behind.length > 0 ? 'turns on first' : 'with the source';
   return [
     { part: 'source', name: SOURCE_WORD[by], atSeconds: 0, says: whereOf(turnOn, input.harness.places) },
@@ -40,12 +41,17 @@ export function turnOnSteps(
         ]
       : []),
     ...step(
-      atOnce.filter((d) => !isAmplifier(d)),
+      atOnce.filter((d) => !isAmplifier(d) && d !== delay),
       by === 'sensing' ? FIRST.sensing : FIRST.lead,
       first,
     ),
     ...step(atOnce.filter(isAmplifier), AMPLIFIER, 'with the source'),
-    ...step(behind, Math.max(AMPLIFIER, delaySeconds), 'after it, from its remote output: no thump'),
+    ...step(delay ? [delay] : [], FIRST.lead, `starts to count, ${delaySeconds} s`),
+    ...step(
+      behind.filter((d) => d !== delay),
+      Math.max(AMPLIFIER, delaySeconds),
+      delay ? 'after the delay: no thump' : 'after it, from its remote output: no thump',
+    ),
   ];
 }
 
@@ -78,6 +84,7 @@ const KIND: Partial<Record<FinishedDevice['kind'], string>> = {
   converter: 'Converter',
   processor: 'Processor',
   'data-interface': 'Interface',
+  'remote-delay': 'Turn-on delay',
 };
 
 /** Devices that wake together, each model once with how many of it there are. */

@@ -2,6 +2,7 @@ import type { Feed } from '../../model/plan.ts';
 import type { Device } from '../../model/plan-changes.ts';
 import type { Target } from '../../model/target.ts';
 import { isBass } from '../facts/bass.ts';
+import { leftAndRights } from '../facts/choosing.ts';
 import { type PlanContext } from '../facts/context.ts';
 import { tapsOf, workOutFeed } from './feed.ts';
 import type { Source } from '../facts/sources.ts';
@@ -48,20 +49,6 @@ export function oneOutputEach(
   }
   const [choice] = context.chooseAlike(target, side, from, { maxInputs: 1, trimRangeDb: 0, keep: 1 });
   return choice ? workOutFeed(target, side, tapsOf(choice), from, making) : null;
-}
-
-/** Every place of which both sides are there. */
-function leftAndRights(from: readonly Source[]): Source[][] {
-  return from
-    .filter((s) => s.pair.side === 'left')
-    .flatMap((left) => from.filter((right) => isLeftAndRight([left, right])).map((right) => [left, right]));
-}
-
-/** The same place of both sides. */
-export function isLeftAndRight(sources: readonly Source[]): boolean {
-  if (sources.length !== 2) return false;
-  const [a, b] = sources.map((s) => s.pair);
-  return a.axle === b.axle && a.way === b.way && [a.side, b.side].sort().join() === 'left,right';
 }
 
 /** One factory output for each new channel: right wherever one output carries the whole band. */

@@ -1,7 +1,9 @@
 import type { LibraryDevice } from '../../model/device.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
-import type { PlanContext } from '../facts/context.ts';
+import { isBass } from '../facts/bass.ts';
+import { type PlanContext, wantedFeeds } from '../facts/context.ts';
+import { feedSides } from '../facts/plan-input.ts';
 import { processingOf } from '../facts/processing.ts';
 import type { Source } from '../facts/sources.ts';
 import { noSpeakerWires } from './bypass.ts';
@@ -14,23 +16,82 @@ import { noOutputs, usualOthers } from './usual-others.ts';
 const USUAL = { equaliserSections: 8, boostLimitDb: 6, trimDb: 20, delayMs: 10, allPass: false };
 /** Outputs of one side that are worth joining. */
 const MOST_INPUTS = 5;
+/** Inputs that are there and mixed once more: the two sides of a place. */
+const BOTH_SIDES = 2;
 /** Sections that are worth setting up for one channel. */
 const MOST_SECTIONS = 8;
+/** How much less flat a channel may be for each input that need not be tapped, dB. */
+const NEW_INPUT_DB = 0.5;
 /** A delay measured between outputs that is worth setting, s. */
 const WORTH_A_DELAY = 0.00003;
 
-/** A side of a target out of these, summed and corrected in a processor. */
-function processed(
+interface Made {
+  from: readonly Source[];
+  by: string;
+}
+
+/** What was worked out of a car's facts already: a later target asks for the earlier ones' inputs. */
+const known = new WeakMap<PlanContext, Map<string, Feed | null>>();
+
+/** A side of a target out of these, summed and corrected in a processor that mixes inputs which it already has. */
+function processed(target: Target, side: Feed['side'], context: PlanContext, made: Made): Feed | null {
+  const feeds = known.get(context) ?? known.set(context, new Map()).get(context)!;
+  const key = `${made.by}/${target.id}/${side}`;
+  let feed = feeds.get(key);
+  if (feed === undefined) {
+    const own = mixed(target, side, context, made);
+    feed = (own && mixedAgain(own, target, context, made)) ?? own;
+    feeds.set(key, feed);
+  }
+  return feed;
+}
+
+/** The same out of the inputs that other targets have, where that is as good as new ones are worth; null: it is not. */
+function mixedAgain(own: Feed, target: Target, context: PlanContext, made: Made): Feed | null {
+  const order = inOrderOfBand(context.input.targets);
+  const before = wantedFeeds(order.slice(0, order.indexOf(target)));
+  const there = new Set(
+    before
+      .flatMap(({ target: other, side }) => processed(other, side, context, made)?.taps ?? [])
+      .map((t) => t.pairId),
+  );
+  const isNew = ({ pairId }: Feed['taps'][number]) => !there.has(pairId);
+  if (!own.taps.some(isNew)) return null;
+  const sourceOf = ({ pairId }: Feed['taps'][number]) => made.from.find((s) => s.pair.id === pairId)!;
+  // What belongs to its place comes first: the factory's bass, another axle with its fader, a way of its own.
+  const ofItsPlace = (s: Source) =>
+    isBass(target)
+      ? s.pair.way === 'subwoofer'
+      : s.pair.axle === target.axle && s.pair.way === target.speaker.way;
+  if (own.taps.map(sourceOf).some(ofItsPlace)) return null;
+  const may = made.from.filter(
+    (s) => there.has(s.pair.id) && (isBass(target) || s.pair.axle === target.axle),
+  );
+  const again = (side: Feed['side']) => mixed(target, side, context, { ...made, from: may }, BOTH_SIDES);
+  const isAsGood = (feed: Feed | null) =>
+    feed !== null &&
+    feed.covers &&
+    feed.withinDb <= own.withinDb + NEW_INPUT_DB * own.taps.filter(isNew).length;
+  // One side that is tapped elsewhere than the other pulls the image apart.
+  return feedSides(target).every((side) => isAsGood(again(side))) ? again(own.side) : null;
+}
+
+/** The widest first: what it needs is there for the others. */
+const inOrderOfBand = (targets: readonly Target[]): Target[] =>
+  [...targets].sort((a, b) => b.highHz / b.lowHz - a.highHz / a.lowHz);
+
+function mixed(
   target: Target,
   side: Feed['side'],
   context: PlanContext,
-  { from, by }: { from: readonly Source[]; by: string },
+  { from, by }: Made,
+  maxInputs = MOST_INPUTS,
 ): Feed | null {
   const reach = reachOf(context);
   // Delays and all-passes are set by measured phases only; without them they would be guesses on guesses.
   const timed = from.some((s) => Math.abs(s.arrival) > WORTH_A_DELAY);
-  const [choice] = context.chooseAlike(target, side, from, {
-    maxInputs: MOST_INPUTS,
+  const [choice] = context.chooseWhole(target, side, from, {
+    maxInputs,
     trimRangeDb: reach.trimDb,
     delayRangeMs: timed ? reach.delayMs : 0,
     allPass: timed && reach.allPass,

@@ -3,6 +3,7 @@ import type { Setup } from '../../model/setup.ts';
 import type { KeepItem } from '../../model/brief.ts';
 import type { SourceSeen } from '../../harness/routines.ts';
 import type { PlanContext } from '../facts/context.ts';
+import { insertAt } from '../finished/inserts.ts';
 import type { Strategy } from './strategy.ts';
 
 /** The loudest step where nothing is measured and nothing agreed. */
@@ -74,6 +75,7 @@ export function draftSetup(strategy: Strategy, context: PlanContext, changes: Pl
   const joining = keeps('no-cut-wires') && possible === 'cut' ? 'harness-pair' : possible;
   const by = changes.setup.turnOn?.by ?? turnOnOf(context);
   const { turnOn, supply, ...rest } = changes.setup;
+  const rating = insertAt('supply', changes, input.devices)?.entry?.fuseAmps;
   return {
     joining,
     speakerWire: strategy.setup?.speakerWire ?? input.preferences.speakerWire,
@@ -101,6 +103,8 @@ export function draftSetup(strategy: Strategy, context: PlanContext, changes: Pl
       metal: 'copper',
       ground: 'body',
       sides: 'apart',
+      // A breaker has its rating, where a fuse is chosen.
+      ...(rating && { fuseAmps: rating }),
       ...supply,
     },
   };

@@ -24,6 +24,9 @@ const inputOf = (car: Car, change: Change): PlanInput => {
   return input;
 };
 
+const nothingHeard: Change = (i) => {
+  i.pairs.forEach((p) => (p.facts = { ...p.facts, sounds: [] }));
+};
 const mono: Change = (i) => {
   i.targets = [{ ...i.targets[0], layout: 'mono', axle: 'other', lowHz: 60, highHz: 150 }];
 };
@@ -180,6 +183,7 @@ describe('where it is none, it says why', () => {
     ['subwoofer-output', 'people-carrier', asItIs, /Front set needs more/],
     ['one-channel', 'camper-van', asItIs, /is stereo/],
     ['keep-speaker', 'coupe', asItIs, /stable without a speaker/],
+    ['keep-speaker', 'people-carrier', nothingHeard, /heard to play a sound that the law asks for/],
     ['sum', 'coupe', (i) => (i.pairs = []), /No output that drives a speaker/],
     ['source-direct', 'camper-van', asItIs, /no amplifier behind the radio/],
     ['source-direct', 'electric-estate', asItIs, /by data/],

@@ -19,7 +19,7 @@ export const sum: Strategy = {
     const alone = convert.feed(target, side, context);
     const known = alone?.taps.every((t) => t.captureId !== null);
     if (known && alone?.covers && alone.withinDb <= GOOD_ALONE_DB) return alone;
-    const [choice] = context.chooseAlike(target, side, context.speakerOutputs, SUMMING_REACH);
+    const [choice] = context.chooseWhole(target, side, context.speakerOutputs, SUMMING_REACH);
     if (!choice) return null;
     if (choice.taps.length === 1) return alone;
     return workOutFeed(target, side, tapsOf(choice), context.speakerOutputs, {

@@ -85,7 +85,7 @@ const KIND: Record<FinishedDevice['kind'], string> = {
   'load-module': 'load module',
   'passive-crossover': 'passive crossover',
   'remote-delay': 'turn-on delay',
-  breaker: 'breaker',
+  breaker: 'circuit breaker',
   'harness-half': 'harness half',
 };
 

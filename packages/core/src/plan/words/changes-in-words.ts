@@ -2,7 +2,7 @@ import type { PlanChanges } from '../../model/plan-changes.ts';
 import type { Target } from '../../model/target.ts';
 import { type Pair, pairName } from '../../model/unit.ts';
 import { feedName } from '../facts/feed-name.ts';
-import { INSERT_WORDS, PLACE_WORDS } from './insert-words.ts';
+import { INSERT_WORDS, PLACE_WORDS } from '../../model/insert-words.ts';
 import { settingsInWords } from './setting-words.ts';
 
 /**
@@ -32,7 +32,7 @@ export function changesInWords(
     ...boxes.map(({ device }) => `Device: ${device ?? 'one of the library'}`),
     ...inserts.map(
       ({ kind, device, targetId, at }) =>
-        `${channel(targetId, 'mono')}: ${device ?? INSERT_WORDS[kind]} ${PLACE_WORDS[at]}`,
+        `${targetId === null ? 'System' : channel(targetId, 'mono')}: ${device ?? INSERT_WORDS[kind]} ${PLACE_WORDS[at]}`,
     ),
   ];
 }

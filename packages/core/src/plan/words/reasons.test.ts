@@ -10,6 +10,7 @@ import {
   madeTap,
 } from '../../../test/made-up-plan.ts';
 import { reasonOfFeed, reasonOfPlace } from './reasons.ts';
+import type { Source } from '../facts/sources.ts';
 import { sum } from '../ways/sum.ts';
 
 const woofer = madeSource({ id: 'w', way: 'woofer' });
@@ -100,7 +101,7 @@ describe('why a plan stands where it stands', () => {
     ...part,
   });
   const place = (proposal: Proposal, at: number, all: Proposal[]) =>
-    reasonOfPlace(proposal, sum, at, all).text;
+    reasonOfPlace(proposal, sum, at, all, []).text;
 
   it('what is wrong with it comes first', () => {
     const broken = plan({ remarks: [remark('warning'), remark('error')] });
@@ -114,9 +115,12 @@ describe('why a plan stands where it stands', () => {
   it('names what is broken, or by how much it differs, as facts too', () => {
     const error = { ...remark('error'), subjects: [subject({ pairId: 'p7' })] };
     const broken = plan({ remarks: [error] });
-    expect(reasonOfPlace(broken, sum, 0, [broken])).toMatchObject({ rule: 'r', subjects: error.subjects });
+    expect(reasonOfPlace(broken, sum, 0, [broken], [])).toMatchObject({
+      rule: 'r',
+      subjects: error.subjects,
+    });
     const later = plan({ withinDb: 1.6 });
-    const found = reasonOfPlace(later, sum, 1, [plan({ withinDb: 1 }), later]);
+    const found = reasonOfPlace(later, sum, 1, [plan({ withinDb: 1 }), later], []);
     expect(found).toMatchObject({ rule: 'later', subjects: [subject({ what: 'sum' })] });
     expect(found.figures[0].value).toBeCloseTo(-0.6);
   });
@@ -138,5 +142,44 @@ describe('why a plan stands where it stands', () => {
   ])('a later one that is flat within %s dB, where the first is within 1: %s', (withinDb, words) => {
     const later = plan({ withinDb });
     expect(place(later, 1, [plan({ withinDb: 1 }), later])).toContain(words);
+  });
+
+  const guess = (id: string, part: Parameters<typeof madeSource>[0] = {}) => ({
+    ...madeSource({ id, ...part }),
+    ...{ captureId: null, from: 'typical' as const },
+  });
+  const [left, right] = [guess('l'), guess('r', { side: 'right' })];
+  const guessed = (sources: Source[], feed: MadeFeed['feed'] = {}) =>
+    plan({ covers: feed.covers ?? true, feeds: [madeFeed({ sources, feed }).feed] });
+  const words = (proposal: Proposal, at: number, sources: Source[]) =>
+    reasonOfPlace(proposal, sum, at, [proposal], sources).text;
+
+  it('of nothing measured, what to measure first; what may be missing by what is usual', () => {
+    expect(words(guessed([left]), 0, [left])).toMatch(
+      /^Measure front left first: until then this is a guess by what such outputs usually carry\. /,
+    );
+    const gap = { covers: false, missing: [{ fromHz: 80, toHz: 200 }] };
+    expect(words(guessed([left, right], gap), 3, [left, right])).toMatch(
+      /^Measure front left first, then front right: .* What lies below 200 Hz may be missing\. /,
+    );
+    const three = [left, right, guess('x', { axle: 'rear' })];
+    expect(words(guessed(three), 0, three)).toMatch(/first, then the other 2 outputs: /);
+  });
+  it('one that was measured, if only with a meter, makes it no guess', () => {
+    const read = { ...right, from: 'meter' as const };
+    expect(words(guessed([left, read]), 0, [left, read])).toMatch(/^First because/);
+    // A broken rule is said before anything is measured.
+    const broken = { ...guessed([left]), remarks: [remark('error')] };
+    expect(words(broken, 0, [left])).toMatch(/^Not as it stands/);
+  });
+  it('data first because of what was done to the outputs, by name', () => {
+    const mixed = madeSource({ facts: { sides: 'mixed' } });
+    const byData = plan({ device: 'data-interface' });
+    const tapped = plan({ feeds: [madeFeed({ sources: [mixed] }).feed] });
+    const first = (sources: Source[]) => reasonOfPlace(byData, sum, 0, [byData, tapped], sources).text;
+    expect(first([mixed])).toMatch(
+      /^First because front left is mixed with the other side; what comes as data is not/,
+    );
+    expect(first([madeSource()])).toMatch(/^First because no output that is there does the job/);
   });
 });

@@ -1,10 +1,12 @@
 import { subject } from '../../model/matter.ts';
 import type { Proposal, Reason } from '../../model/plan.ts';
 import { formatFrequency } from '../../quantity/frequency.ts';
-import { processingOf, processingWords } from '../facts/processing.ts';
+import type { Source } from '../facts/sources.ts';
+import { processingOf, processingWords, workedOver } from '../facts/processing.ts';
 import { WISH_UNANSWERED } from '../rules/wish-kept.ts';
 import type { FeedInContext } from '../rules/rule.ts';
 import type { Strategy } from '../ways/strategy.ts';
+import { guessWords, unmeasuredOf } from './guess.ts';
 
 /** Why a feed is made as it is: of which outputs, and how flat it comes out. */
 export function reasonOfFeed(made: FeedInContext): Reason {
@@ -74,6 +76,7 @@ export function reasonOfPlace(
   strategy: Strategy,
   place: number,
   all: readonly Proposal[],
+  sources: readonly Source[],
 ): Reason {
   const because = (rule: string, text: string, more: Partial<Reason> = {}): Reason => ({
     ...reasonOfStrategy(strategy),
@@ -82,6 +85,11 @@ export function reasonOfPlace(
     ...more,
   });
   const broken = proposal.remarks.find((r) => r.severity === 'error');
+  const unmeasured = unmeasuredOf(proposal, sources);
+  if (unmeasured.length > 0 && !broken && (place === 0 || !proposal.covers))
+    return because('guessed', guessWords(proposal, unmeasured), {
+      subjects: unmeasured.map((s) => subject({ pairId: s.pair.id })),
+    });
   if (!proposal.covers) return because('band-left-empty', 'Leaves a part of a needed band empty.');
   if (broken) return because(broken.rule, `Not as it stands: ${broken.text}`, { subjects: broken.subjects });
   const answers = (p: Proposal) => p.remarks.every((r) => r.rule !== WISH_UNANSWERED);
@@ -90,27 +98,10 @@ export function reasonOfPlace(
     return because(WISH_UNANSWERED, unanswered.text, { subjects: unanswered.subjects });
   }
   if (place === 0 && proposal.device === 'data-interface')
-    return because(
-      'by-data-first',
-      'First because the outputs that are there are missing, heavily equalised or late; what comes as data is neither, though none of it is measured here.',
-    );
+    return because('by-data-first', whyData(all, sources));
   if (place === 0) {
-    const right = all.filter((p) => p.covers && p.remarks.every((r) => r.severity !== 'error'));
-    const others = right.length - 1;
-    if (right.some((p) => !answers(p)))
-      return because(
-        'first-asked-for',
-        'First because it is the simplest that does what the owner asked for, fills every needed band and breaks no rule.',
-      );
-    return others === 0
-      ? because(
-          'first-alone',
-          'First because it is the only way here that fills every needed band and breaks no rule.',
-        )
-      : because(
-          'first-simplest',
-          'First because it is the simplest that does the job: it fills every needed band, and what more expensive plans would gain is not worth their cost.',
-        );
+    const [rule, text] = whyFirst(all, answers);
+    return because(rule, text);
   }
   if (proposal.device === 'data-interface')
     return because(
@@ -127,6 +118,39 @@ export function reasonOfPlace(
   return because('later', `Fills every needed band too; ${compared}.`, {
     figures: [{ name: 'flatter than the first by, dB', value: gain }],
   });
+}
+
+/** Of the first: the only one, the simplest of several, or of those that do what was asked for. */
+function whyFirst(
+  all: readonly Proposal[],
+  answers: (proposal: Proposal) => boolean,
+): [rule: string, text: string] {
+  const right = all.filter((p) => p.covers && p.remarks.every((r) => r.severity !== 'error'));
+  if (right.some((p) => !answers(p)))
+    return [
+      'first-asked-for',
+      'First because it is the simplest that does what the owner asked for, fills every needed band and breaks no rule.',
+    ];
+  return right.length === 1
+    ? [
+        'first-alone',
+        'First because it is the only way here that fills every needed band and breaks no rule.',
+      ]
+    : [
+        'first-simplest',
+        'First because it is the simplest that does the job: it fills every needed band, and what more expensive plans would gain is not worth their cost.',
+      ];
+}
+
+/** What speaks against the outputs that are there, where data comes before them. */
+function whyData(all: readonly Proposal[], sources: readonly Source[]): string {
+  const end = 'what comes as data is not, though none of it is measured here.';
+  for (const proposal of all) {
+    const worked = workedOver(proposal.feeds, sources);
+    if (worked)
+      return `First because ${worked.source.name.toLowerCase()} ${processingWords(worked.found)}; ${end}`;
+  }
+  return 'First because no output that is there does the job without a broken rule; what comes as data should, though none of it is measured here.';
 }
 
 function listed(words: readonly string[]): string {

@@ -6,6 +6,7 @@ import { Dialog } from '../../../ui/Dialog.tsx';
 import { KIND_WORD } from '../../../ui/device-words.ts';
 import { SelectField } from '../../../ui/SelectField.tsx';
 import type { InsertOffer } from './car-graph.ts';
+import { INSERT_FOR } from './insert-for.ts';
 import { placesInWords } from './place-words.ts';
 
 interface InsertDialogProps {
@@ -18,16 +19,6 @@ interface InsertDialogProps {
 /** Where a kind works, of the places that are offered. */
 const placeFor = (kind: InsertKind, { places }: InsertOffer) =>
   PLACES_OF[kind].find((place) => places.includes(place));
-
-/** What each kind is for, in the moment of choosing. */
-const FOR: Record<InsertKind, string> = {
-  'bass-restorer': 'restores bass that the factory cuts as the volume rises',
-  'line-filter': 'adds a high-pass or low-pass that the amplifier lacks',
-  isolator: 'breaks a ground loop that hums or whines',
-  'level-control': 'gives the driver a volume control',
-  'load-module': 'loads outputs that misbehave without their speakers',
-  'passive-crossover': 'keeps bass out of a tweeter, or treble out of a woofer',
-};
 
 /** A device is put into the signal's way at one place, for every channel of a target. */
 export function InsertDialog({ offer, targetName, onClose, onPut }: InsertDialogProps) {
@@ -56,7 +47,7 @@ export function InsertDialog({ offer, targetName, onClose, onPut }: InsertDialog
               }}
               label={
                 <>
-                  <strong>{KIND_WORD[k]}</strong> <span className="small quiet">{FOR[k]}</span>
+                  <strong>{KIND_WORD[k]}</strong> <span className="small quiet">{INSERT_FOR[k]}</span>
                 </>
               }
             />

@@ -2,6 +2,8 @@ import { ampacity, AMPACITY_BASIS, CABLE_SIZES, FUSE_SIZES, type Setup, settingC
 import { Choices } from '../../../ui/Choices.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { SelectField } from '../../../ui/SelectField.tsx';
+import { SystemInsert } from './SystemInsert.tsx';
+import { useFramedPlan } from '../PlanFrame.tsx';
 import { usePutPart } from './Settings.tsx';
 
 /** Sizes that are sold, and the one that is set where it is another. */
@@ -13,6 +15,7 @@ const sizes = (sold: readonly number[], own: number | null, unit: string) =>
 /** Where the power comes from, its fuse and its cable. */
 export function SupplySettings({ setup: { supply } }: { setup: Setup }) {
   const putSupply = usePutPart('supply');
+  const breaker = useFramedPlan().shown.changes.inserts.some((i) => i.at === 'supply');
   return (
     <>
       <Choices
@@ -34,7 +37,7 @@ export function SupplySettings({ setup: { supply } }: { setup: Setup }) {
         <div className="part-row">
           <SelectField
             id="pick-main-fuse"
-            label="Main fuse"
+            label={breaker ? 'Main breaker' : 'Main fuse'}
             value={supply.fuseAmps}
             options={[...sizes(FUSE_SIZES, supply.fuseAmps, 'A'), { value: null, word: 'none' }]}
             onChange={(fuseAmps) => putSupply({ fuseAmps })}
@@ -48,6 +51,7 @@ export function SupplySettings({ setup: { supply } }: { setup: Setup }) {
           />
         </div>
       )}
+      <SystemInsert at="supply" />
       <div className="part-row">
         <SelectField
           id="pick-cable"

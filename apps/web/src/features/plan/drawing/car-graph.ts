@@ -159,14 +159,17 @@ function outputNodes(
   }));
 }
 
+/** What a signal goes through; the turn-on delay and the breaker stand in their own chains. */
 const deviceNodes = ({ devices }: FinishedCar): Extract<CarNode, { kind: 'device' }>[] =>
-  devices.map((device) => ({
-    id: device.id,
-    column: columnOf(device),
-    kind: 'device',
-    device,
-    insert: isInsert(device.kind),
-  }));
+  devices
+    .filter((d) => d.inputs.length > 0)
+    .map((device) => ({
+      id: device.id,
+      column: columnOf(device),
+      kind: 'device',
+      device,
+      insert: isInsert(device.kind),
+    }));
 
 /** Every speaker that is in the car afterwards; one that was taken out is none of them. */
 function speakerNodes({ speakers }: FinishedCar): Extract<CarNode, { kind: 'speakers' }>[] {

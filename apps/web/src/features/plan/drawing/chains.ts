@@ -48,6 +48,7 @@ export function chainsOf({ turnOn, figures }: Proposal, setup: Setup, car: Finis
 function powerLinks({ supply }: Setup, car: FinishedCar, figures: Proposal['figures']): Link[] {
   const { from, feedFuseAmps, fuseAmps, fuseMm, cableMm2, cableM, metal, ground } = supply;
   const own = from === 'battery';
+  const part = car.devices.some((d) => d.kind === 'breaker') ? 'breaker' : 'fuse';
   const supplied = car.devices.filter((d) => d.draws.sineAmps > 0);
   return [
     {
@@ -62,7 +63,7 @@ function powerLinks({ supply }: Setup, car: FinishedCar, figures: Proposal['figu
     ...(own
       ? [
           {
-            name: fuseAmps === null ? 'No main fuse' : `Main fuse ${fuseAmps} A`,
+            name: fuseAmps === null ? `No main ${part}` : `Main ${part} ${fuseAmps} A`,
             says: `${fuseMm} mm from the battery`,
             place: 'supply' as const,
           },

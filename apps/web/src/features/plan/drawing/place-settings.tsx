@@ -6,6 +6,7 @@ import { NumberField } from '../../../ui/NumberField.tsx';
 import { PREFERENCE_WORDS } from '../../../ui/preference-words.ts';
 import { SelectField } from '../../../ui/SelectField.tsx';
 import { useFramedPlan } from '../PlanFrame.tsx';
+import { SystemInsert } from './SystemInsert.tsx';
 import { usePutPart, usePutSetup } from './Settings.tsx';
 
 interface SetupProps {
@@ -34,6 +35,7 @@ export function TurnOnSettings({ setup: { turnOn } }: SetupProps) {
         most={30}
         onChange={(delaySeconds) => delaySeconds !== null && putTurnOn({ delaySeconds })}
       />
+      <SystemInsert at="turn-on" />
       <Form.Check
         type="switch"
         id="turn-on-relay"
