@@ -11,7 +11,7 @@ import { type ChosenDevices, chooseDevices } from './finished/choose.ts';
 import { PLAYING_VOLTS } from './finished/draws.ts';
 import { filtersOf } from './finished/filters.ts';
 import { builtCar } from './finished/finished-car.ts';
-import { insertsOf } from './finished/inserts.ts';
+import { insertsOf } from './facts/inserts.ts';
 import { drawOfAll, finishedSupply } from './finished/supply.ts';
 import { needsNoPower } from './facts/needs-no-power.ts';
 import { completeFeed } from './levels/complete-feed.ts';

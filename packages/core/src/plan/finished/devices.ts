@@ -7,7 +7,7 @@ import type { PlanInput } from '../facts/plan-input.ts';
 import { isBridged, kindOf } from './between.ts';
 import { drawsOf, isSupplied } from './draws.ts';
 import { type Drive, drivesOfFeeds } from './drives.ts';
-import { insertAt, insertsOf, type PlacedInsert } from './inserts.ts';
+import { insertAt, insertsOf, type PlacedInsert } from '../facts/inserts.ts';
 import type { BuiltPlan, DeviceChoice, WantedChannel } from './wires.ts';
 
 /** Every device that is built in, and which channel of which amplifier drives each wanted channel. */

@@ -2,7 +2,7 @@ import type { DeviceFields } from '../../model/device.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import { gridRange } from '../../summing/flatness.ts';
-import { entriesOf, type PlacedInsert } from './inserts.ts';
+import { entriesOf, type PlacedInsert } from '../facts/inserts.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
 
 /** A feed falls by this much an octave outside the target's band: a filter is there already, dB. */

@@ -14,7 +14,7 @@ import { levelOf, sumResponses } from '../../summing/network.ts';
 import { SUM_GRID_HZ } from '../../summing/output-response.ts';
 import type { Drive } from '../finished/drives.ts';
 import { bassChange, missingBass, restored, restoresEnough } from '../facts/withdrawn-bass.ts';
-import { entriesOf, type PlacedInsert } from '../finished/inserts.ts';
+import { entriesOf, type PlacedInsert } from '../facts/inserts.ts';
 
 /** What stands around a feed. */
 export interface FeedSurroundings {

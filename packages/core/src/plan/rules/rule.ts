@@ -6,7 +6,7 @@ import type { Setup, SetupPlace } from '../../model/setup.ts';
 import type { Target } from '../../model/target.ts';
 import type { PlanContext } from '../facts/context.ts';
 import type { Drive } from '../finished/drives.ts';
-import type { PlacedInsert } from '../finished/inserts.ts';
+import type { PlacedInsert } from '../facts/inserts.ts';
 import type { Source } from '../facts/sources.ts';
 
 /** What a rule looks at: one worked-out feed with the outputs it is made from, and what stands around it. */

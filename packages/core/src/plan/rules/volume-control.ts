@@ -1,4 +1,4 @@
-import { entriesOf } from '../finished/inserts.ts';
+import { entriesOf } from '../facts/inserts.ts';
 import { type FeedRule, remark, test } from './rule.ts';
 
 /** A fixed feed has its volume behind it: taken there without a control after the tap, it plays at full level. */

@@ -3,7 +3,7 @@ import type { Setup } from '../../model/setup.ts';
 import type { KeepItem } from '../../model/brief.ts';
 import type { SourceSeen } from '../../harness/routines.ts';
 import type { PlanContext } from '../facts/context.ts';
-import { insertAt } from '../finished/inserts.ts';
+import { insertAt } from '../facts/inserts.ts';
 import type { Strategy } from './strategy.ts';
 
 /** The loudest step where nothing is measured and nothing agreed. */
