@@ -46,6 +46,42 @@ test('the finished car is drawn; a device is inserted where it acts, chosen, rem
   expect(complaints).toEqual([]);
 });
 
+test('a turn-on delay and a circuit breaker are put in where their lead and their cable are set', async ({
+  page,
+}) => {
+  const complaints = complaintsOf(page);
+  const job = await demoJob(page.request, '2-camper-van');
+  await page.goto(`/jobs/${job.id}/plan/finished?way=direct`);
+  const part = page.getByRole('region', { name: 'The chosen part' });
+  const left = page.getByRole('region', { name: 'Before it is ready' });
+  const turnOn = page.getByRole('region', { name: 'Turn-on', exact: true });
+  await turnOn.getByRole('button').first().click();
+  await part.getByLabel('Turned on by').selectOption('accessory feed');
+  await part.getByLabel('Turn-on delay', { exact: true }).selectOption('Linger T5');
+  await expect(turnOn).toContainText('Linger T5');
+  await expect(turnOn).toContainText('after the delay: no thump');
+  // What senses has no lead to stand in.
+  await part.getByLabel('Turned on by').selectOption('signal');
+  await expect(left).toContainText('The turn-on delay has no lead to stand in');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(left).not.toContainText('no lead to stand in');
+
+  const power = page.getByRole('region', { name: 'Power', exact: true });
+  await power.getByRole('button', { name: /^Main fuse/ }).click();
+  await part.getByLabel('Main fuse').selectOption('50 A');
+  await part.getByLabel('Circuit breaker').selectOption('Cleave 120, 120 A');
+  await expect(power.getByRole('button', { name: /^Main breaker 120 A/ })).toBeVisible();
+  // A rating that the plan does not count on.
+  await part.getByLabel('Main breaker').selectOption('100 A');
+  await expect(left).toContainText('Cleave 120 trips at 120 A; the plan counts on 100 A.');
+  await part.getByLabel('Circuit breaker').selectOption('none');
+  await expect(power.getByRole('button', { name: /^Main fuse/ })).toBeVisible();
+  await expect
+    .poll(async () => (await seen(page.request, job.id)).drafts[0]?.changes.inserts)
+    .toMatchObject([{ kind: 'remote-delay', targetId: null }]);
+  expect(complaints).toEqual([]);
+});
+
 test('settings are places of the drawing: how factory wires are joined, and what an output works into', async ({
   page,
 }) => {

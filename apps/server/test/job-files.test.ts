@@ -31,7 +31,13 @@ describe('job files', () => {
       expect(kept.status).toBe(201);
       revises = kept.body.id;
     }
-    const changes = { ...NO_CHANGES, loads: [{ pairId: view.units[0].pairs[0].id, load: 'resistor' }] };
+    const model = { deviceId: null, device: null };
+    const inserts = [
+      { ...model, kind: 'breaker', at: 'supply', targetId: null },
+      { ...model, kind: 'isolator', at: 'amplifier', targetId: view.targets[0].id },
+    ];
+    const loads = [{ pairId: view.units[0].pairs[0].id, load: 'resistor' }];
+    const changes = { ...NO_CHANGES, loads, inserts };
     const draft = { strategy: 'convert', version: 0, changes, planId: revises };
     expect((await app.call('PUT', `/api/v1/jobs/${job.id}/draft`, draft)).status).toBe(200);
     const exported = await fileOf(job.id);
@@ -44,7 +50,15 @@ describe('job files', () => {
     const copy = await app.view(again.body.id);
     expect(copy.plans.map((p) => p.fingerprint)).toEqual(proposals.map(() => null));
     expect(new Set(copy.plans.map((p) => p.seriesId)).size).toBe(1);
-    expect(copy.drafts).toMatchObject([{ strategy: 'convert', changes: { loads: [{ load: 'resistor' }] } }]);
+    expect(copy.drafts).toMatchObject([
+      {
+        strategy: 'convert',
+        changes: {
+          loads: [{ load: 'resistor' }],
+          inserts: [{ targetId: null }, { targetId: copy.targets[0].id }],
+        },
+      },
+    ]);
   });
 
   it('keeps the measured points to the last digit', async () => {

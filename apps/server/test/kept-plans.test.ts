@@ -7,14 +7,7 @@ import {
   type Problem,
 } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-  keepPlan,
-  measuredJob as measuredJobOf,
-  openOf,
-  proposalsOf,
-  seenAtTheCar,
-  sign,
-} from './planned-job.ts';
+import { keepPlan, measuredJob as measuredJobOf, proposalsOf } from './planned-job.ts';
 import { NOWHERE, PAIR, runningApp, type RunningApp, TARGET } from './running-app.ts';
 
 let app: RunningApp;
@@ -206,6 +199,8 @@ describe('kept plans', () => {
     const [feed] = byHand(target.id, captures[0].pairId).feeds;
     const said = (part: object) => ({ changes: { ...NO_CHANGES, ...part } });
     const load = { pairId: captures[0].pairId, load: 'resistor' };
+    const coil = { targetId: target.id, arrangement: 'series' };
+    const breaker = { kind: 'breaker', at: 'supply', targetId: null };
     const cases: [object, string][] = [
       [{ strategy: 'by-pigeon' }, 'strategy'],
       [{ strategy: 'source-direct' }, 'strategy'],
@@ -218,6 +213,11 @@ describe('kept plans', () => {
       [said({ feeds: [feed, { ...feed, taps: taps(captures[1].pairId) }] }), 'changes.feeds.1'],
       [said({ feeds: [{ ...feed, taps: [...feed.taps, ...feed.taps] }] }), 'changes.feeds.0.taps.1.pairId'],
       [said({ loads: [load, { ...load, load: 'none' }] }), 'changes.loads.1.pairId'],
+      [said({ coils: [coil, { ...coil, arrangement: 'parallel' }] }), 'changes.coils.1.targetId'],
+      // What the desk has not: a speaker's wire without an amplifier, a second breaker, one for a single channel.
+      [said({ feeds: [{ ...feed, device: 'joined' }] }), 'changes.feeds.0.device'],
+      [said({ inserts: [breaker, breaker] }), 'changes.inserts.1.at'],
+      [said({ inserts: [{ ...breaker, targetId: target.id }] }), 'changes.inserts.0.targetId'],
     ];
     for (const [wrong, field] of cases) {
       const { status, body } = await keep<Problem>(job.id, { fingerprint, ...wrong });
@@ -258,107 +258,5 @@ describe('a job with as many channels as it may have', () => {
     expect(view.plans[0].proposal).toEqual(kept.body.proposal);
     const own = kept.body.proposal.car!.speakers.filter((s) => s.targetId === target.id && s.made === 'new');
     expect(own).toHaveLength(2);
-  });
-});
-
-describe('the agreed plan', () => {
-  const agree = <T = Plan>(id: string) => app.call<T>('POST', `/api/v1/plans/${id}/agreement`);
-
-  /** Every assumption accepted and every loss consented to, whatever they are. */
-  async function signed(jobId: string, { proposal }: Plan): Promise<void> {
-    const open = openOf(proposal);
-    const { changes } = proposal;
-    if (open.length > 0) await sign(app, jobId, proposal.strategy, open, { changes });
-  }
-  /** The same car with everything that the plan's rules ask for, so that nothing is broken. */
-  async function readyPlan() {
-    const { job } = await measuredJob();
-    const view = await app.view(job.id);
-    await app.call('PUT', `/api/v1/jobs/${job.id}/brief`, { ...view.brief, batteryAh: 70 });
-    const changes = seenAtTheCar(view.units.flatMap((u) => u.pairs).map((p) => p.id));
-    for (const { strategy } of (await seen(job.id)).proposals) {
-      const { body } = await keep(job.id, { strategy, changes, fingerprint: await fingerprintOf(job.id) });
-      if (body.proposal.remarks.every((r) => r.severity !== 'error')) return { job, plan: body };
-    }
-    throw new Error('no way in is workable on this car');
-  }
-
-  it('is one: ready, and worked out from what is known now', async () => {
-    const { job, plan } = await readyPlan();
-    const early = await agree<Problem>(plan.id);
-    expect([early.status, early.body.title]).toEqual([409, 'Not ready']);
-    expect(early.body.detail).toContain(plan.proposal.remarks.find((r) => r.severity === 'assumption')!.text);
-    await signed(job.id, plan);
-    const agreed = await agree(plan.id);
-    expect([agreed.status, agreed.body.agreedAt]).toEqual([201, expect.stringMatching(/^20/)]);
-
-    const { body: next } = await keep(job.id, {
-      strategy: plan.proposal.strategy,
-      changes: plan.proposal.changes,
-      fingerprint: plan.fingerprint,
-      revises: plan.id,
-    });
-    await agree(next.id);
-    const agreedOnes = async () => (await app.view(job.id)).plans.filter((p) => p.agreedAt).map((p) => p.id);
-    expect(await agreedOnes()).toEqual([next.id]);
-    // Taking the agreement from one that has none leaves the other's.
-    await app.call('DELETE', `/api/v1/plans/${plan.id}/agreement`);
-    expect(await agreedOnes()).toEqual([next.id]);
-    await app.call('DELETE', `/api/v1/plans/${next.id}/agreement`);
-    expect(await agreedOnes()).toEqual([]);
-  });
-
-  it('is none while something has to be seen at the car, and nobody signs for that', async () => {
-    const { job, plan } = await readyPlan();
-    const { strategy } = plan.proposal;
-    const { body: unseen } = await keep(job.id, { strategy, fingerprint: plan.fingerprint });
-    await signed(job.id, unseen);
-    const wire = unseen.proposal.remarks.find((r) => r.rule === 'turn-on-wire')!;
-    const refused = await sign<Problem>(app, job.id, strategy, [
-      { kind: 'accepted', rule: wire.rule, subjects: wire.subjects },
-    ]);
-    expect([refused.status, refused.body.errors]).toEqual([
-      400,
-      [expect.objectContaining({ field: 'decisions.0.rule' })],
-    ]);
-    const early = await agree<Problem>(unseen.id);
-    expect([early.status, early.body.detail]).toEqual([409, expect.stringContaining(wire.text)]);
-  });
-
-  it('is none that is out of date, broken, or removed', async () => {
-    const { job, plan } = await readyPlan();
-    await signed(job.id, plan);
-    const target = (await app.view(job.id)).targets[0];
-    const { id, jobId: _, ...fields } = target;
-    await app.call('PUT', `/api/v1/targets/${id}`, { ...fields, lowHz: 95 });
-    const late = await agree<Problem>(plan.id);
-    expect([late.status, late.body.title]).toEqual([409, 'Out of date']);
-    const fuse = { ...NO_CHANGES, setup: { supply: { fuseAmps: null } } };
-    const broken = await keep(job.id, {
-      strategy: plan.proposal.strategy,
-      changes: fuse,
-      fingerprint: await fingerprintOf(job.id),
-    });
-    expect(broken.body.proposal.remarks[0].severity).toBe('error');
-    await signed(job.id, broken.body);
-    expect((await agree<Problem>(broken.body.id)).body.title).toBe('Not ready');
-    await app.call('DELETE', `/api/v1/plans/${plan.id}`);
-    expect((await agree(plan.id)).status).toBe(404);
-  });
-
-  it('that was removed while another one was agreed comes back without', async () => {
-    const { job, plan } = await readyPlan();
-    await signed(job.id, plan);
-    await agree(plan.id);
-    const { strategy, changes } = plan.proposal;
-    const again = { strategy, changes, fingerprint: plan.fingerprint };
-    await app.call('DELETE', `/api/v1/plans/${plan.id}`);
-    const { body: other } = await keep(job.id, again);
-    await agree(other.id);
-    const back = await app.call<Plan>('POST', `/api/v1/plans/${plan.id}/restore`);
-    expect([back.status, back.body.agreedAt]).toEqual([201, null]);
-    await app.call('DELETE', `/api/v1/plans/${other.id}`);
-    const alone = await app.call<Plan>('POST', `/api/v1/plans/${other.id}/restore`);
-    expect(alone.body.agreedAt).not.toBeNull();
   });
 });
