@@ -2,7 +2,7 @@ import { gridRange, type Need } from './flatness.ts';
 import type { ComplexResponse } from './network.ts';
 import { SUM_GRID_HZ } from './output-response.ts';
 import { fromSeveralStarts, type Reach, refine, type Setting, total } from './refine.ts';
-import { roughness } from './roughness.ts';
+import { cancelled, powerOf, roughness } from './roughness.ts';
 
 export interface ChoiceInput {
   id: string;
@@ -30,7 +30,7 @@ export interface Choice {
   taps: ChoiceTap[];
   /** rms departure from flat in the needed band, dB */
   rmsDb: number;
-  /** rms plus what inputs and reluctance cost: what choices are ranked by, dB */
+  /** rms plus what inputs, reluctance and parts against each other cost: what choices are ranked by, dB */
   cost: number;
 }
 
@@ -153,7 +153,8 @@ export function chooseOutputs(
       const parts = picks.map((i) => plain[i]);
       const rough =
         picks.length > 1 ? refine(parts, hz, settings, reach, 1) : roughness(total(parts, hz, settings));
-      return { picks, signs, parts, settings, cost: rough + costOf(picks) };
+      const against = againstEachOther(parts, hz, settings);
+      return { picks, signs, parts, settings, cost: rough + against + costOf(picks) };
     })
     .sort((a, b) => a.cost - b.cost)
     .slice(0, Math.max(keep, REFINED));
@@ -161,13 +162,9 @@ export function chooseOutputs(
     .map(({ picks, signs, parts, settings: rough }) => {
       const level = picks.map((i, k) => ({ ...start[i], sign: signs[k] }));
       const settings = picks.length > 1 ? fromSeveralStarts(parts, hz, rough, level, reach) : rough;
-      const rmsDb = roughness(
-        total(
-          picks.map((i) => judged[i]),
-          hzFine,
-          settings,
-        ),
-      );
+      const own = picks.map((i) => judged[i]);
+      const rmsDb = roughness(total(own, hzFine, settings));
+      const against = againstEachOther(own, hzFine, settings);
       const top = Math.max(...settings.map((s) => s.gainDb));
       const early = Math.min(...settings.map((s) => s.delayMs));
       const taps = picks.map((i, k) => ({
@@ -177,10 +174,21 @@ export function chooseOutputs(
         delayMs: settings[k].delayMs - early,
         allPassHz: settings[k].allPassHz,
       }));
-      return { taps, rmsDb, cost: rmsDb + costOf(picks) };
+      return { taps, rmsDb, cost: rmsDb + against + costOf(picks) };
     })
     .sort((a, b) => a.cost - b.cost)
     .slice(0, keep);
+}
+
+/** What of a sum its parts take from each other as they are set, dB. */
+function againstEachOther(
+  parts: readonly ComplexResponse[],
+  hz: readonly number[],
+  settings: readonly Setting[],
+): number {
+  if (parts.length < 2) return 0;
+  const each = parts.reduce((sum, part, i) => sum + powerOf(part) * 10 ** (settings[i].gainDb / 10), 0);
+  return cancelled(powerOf(total(parts, hz, settings)), each);
 }
 
 /**
@@ -201,6 +209,8 @@ function searchSubsets(
   const best: Found[] = [];
   const picks: number[] = [];
   const signs: number[] = [];
+  const powers = parts.map(powerOf);
+  const powerTogether = () => picks.reduce((sum, i) => sum + powers[i], 0);
   const extend = (next: number, size: number): void => {
     const depth = picks.length;
     const base = stack[depth];
@@ -222,7 +232,8 @@ function searchSubsets(
         if (depth + 1 < size) {
           extend(i + 1, size);
         } else {
-          const cost = roughness(sum) + fixed;
+          const against = size > 1 ? cancelled(powerOf(sum), powerTogether()) : 0;
+          const cost = roughness(sum) + against + fixed;
           if (best.length < keep || cost < best[best.length - 1].cost) {
             best.push({ picks: [...picks], signs: [...signs], cost });
             best.sort((x, y) => x.cost - y.cost);

@@ -1,6 +1,7 @@
 import { Link, useSearchParams } from 'react-router';
 import {
   carInWords,
+  GUESSED,
   type JobView,
   leftOpen,
   type Proposal,
@@ -137,6 +138,7 @@ function Row({ place, proposal, shown, onPick }: RowProps) {
     ...proposal.losses.map((l) => LOSS_WORD[l.rule]),
   ].filter((w, i, all) => w && all.indexOf(w) === i);
   const open = leftOpen(ready);
+  const guess = proposal.reasons.find((r) => r.rule === GUESSED);
   return (
     <tr className={shown ? 'compare-shown' : ''}>
       <th scope="row">
@@ -146,6 +148,7 @@ function Row({ place, proposal, shown, onPick }: RowProps) {
             <strong>{proposal.title}</strong>
             <span className={`verdict verdict-${verdict.tone}`}>{verdict.text}</span>
             <span className="small quiet compare-why">{inWords(job, proposal)}</span>
+            {guess && <span className="small verdict-again compare-why">{guess.text}</span>}
             {ready.errors.length > 0 && (
               <span className="small verdict-wrong compare-why clip">{ready.errors[0].text}</span>
             )}
@@ -177,7 +180,9 @@ function Row({ place, proposal, shown, onPick }: RowProps) {
             `±${proposal.withinDb.toFixed(1)} dB`
           )
         ) : (
-          <span className="verdict-wrong">a gap</span>
+          <span className={guess ? 'verdict-again' : 'verdict-wrong'}>
+            {guess ? 'likely a gap' : 'a gap'}
+          </span>
         )}
       </td>
       <td className="small" data-label="Loses">

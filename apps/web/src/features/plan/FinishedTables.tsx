@@ -8,7 +8,7 @@ import {
   type PairView,
 } from '@ulpen/core';
 import { FinishedSounds } from './FinishedSounds.tsx';
-import { FATE_WORD, filterWords, loadWords, sourceWords, speakerName, wireWords } from './finished-words.ts';
+import { fateWords, filterWords, loadWords, sourceWords, speakerName, wireWords } from './finished-words.ts';
 
 /** The same as the drawing, for print, for narrow screens, and for those who read by ear. */
 export function FinishedTables({ job, car }: { job: JobView; car: FinishedCar }) {
@@ -59,7 +59,7 @@ function Speakers({ job, car }: { job: JobView; car: FinishedCar }) {
                 {speakerName(job, s)}
                 <span className="small fate">
                   {s.made === 'factory' ? 'factory, ' : ''}
-                  {FATE_WORD[s.fate]}
+                  {fateWords(s)}
                 </span>
               </th>
               <td>

@@ -12,7 +12,7 @@ import {
 import { KIND_WORD } from '../../ui/device-words.ts';
 import { channelName } from './channel-name.ts';
 
-export const FATE_WORD: Record<FinishedSpeaker['fate'], string> = {
+const FATE_WORD: Record<FinishedSpeaker['fate'], string> = {
   stays: 'stays as it is',
   'taken-over': 'moves to the new amplifier',
   replaced: 'replaced',
@@ -20,6 +20,12 @@ export const FATE_WORD: Record<FinishedSpeaker['fate'], string> = {
   added: 'new',
   'not-fed': 'new, nothing feeds it',
 };
+
+/** What becomes of a speaker; where no amplifier takes it over, the output itself does. */
+export const fateWords = ({ fate, coils }: Pick<FinishedSpeaker, 'fate' | 'coils'>): string =>
+  fate === 'taken-over' && coils.every((c) => c.source?.from === 'output')
+    ? 'driven by the output itself'
+    : FATE_WORD[fate];
 
 /** `Front set, left` of a new speaker, `Front left woofer` of the factory's. */
 export const speakerName = (job: JobView, speaker: FinishedSpeaker): string =>

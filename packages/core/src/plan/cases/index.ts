@@ -2,6 +2,7 @@ import { BASS } from './bass.ts';
 import type { JobCase } from './case.ts';
 import { DANGER } from './danger.ts';
 import { FOUND } from './found.ts';
+import { MONO } from './mono.ts';
 import { RADIO } from './radio.ts';
 import { REPLACED } from './replaced.ts';
 import { REQUIRED } from './sounds.ts';
@@ -22,6 +23,7 @@ export const JOB_CASES: readonly JobCase[] = [
   ...SOURCES,
   ...RADIO,
   ...SUMS,
+  ...MONO,
   ...REUSED,
   ...BASS,
   ...FOUND,

@@ -3,7 +3,7 @@ import { NO_CHANGES, type PlanChanges } from '../../model/plan-changes.ts';
 import type { PreferencesFields } from '../../model/shop.ts';
 import { contextOf } from '../facts/context.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
-import { reasonOfPlace, reasonOfStrategy, reasonOfVariants } from '../words/reasons.ts';
+import { reasonsOfPlace, reasonOfStrategy, reasonOfVariants } from '../words/reasons.ts';
 import { inOrder, type Ranked } from './rank.ts';
 import { STRATEGIES, strategyOf } from '../ways/index.ts';
 import type { Strategy } from '../ways/strategy.ts';
@@ -63,7 +63,7 @@ export function comparePlans(input: PlanInput): Comparison {
     proposals: shown.map(({ strategy, proposal, variants }, i) => ({
       ...proposal,
       reasons: [
-        reasonOfPlace(proposal, strategy, i, all, context.sources),
+        ...reasonsOfPlace(proposal, strategy, i, all, context.sources),
         ...(variants.length > 0 ? [reasonOfVariants(variants)] : []),
         ...proposal.reasons,
       ],

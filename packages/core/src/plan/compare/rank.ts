@@ -1,7 +1,9 @@
 import type { Proposal } from '../../model/plan.ts';
 import type { PreferencesFields } from '../../model/shop.ts';
 import type { PlanContext } from '../facts/context.ts';
+import { playsOnlyBass } from '../facts/bass.ts';
 import { workedOver } from '../facts/processing.ts';
+import { ONE_SIDED } from '../rules/sides-complete.ts';
 import { SIDES_MIXED } from '../rules/sides-mixed.ts';
 import { WISH_UNANSWERED } from '../rules/wish-kept.ts';
 import type { Strategy } from '../ways/strategy.ts';
@@ -26,6 +28,10 @@ const COST_OF: Record<PreferencesFields['first'], (p: Proposal, s: Strategy) => 
 const BASS_MISSING_DB = 8;
 /** Sides that the factory mixed: nothing behind undoes it, dB of flatness. */
 const SIDES_MIXED_DB = 8;
+/** A mono channel that gets one side alone, dB of flatness: somebody's own choice, where both are at hand. */
+const ONE_SIDED_DB = 4;
+/** Bass that is taken where the shop does not take it by choice, dB of flatness. */
+const OTHER_SCHOOL_DB = 2;
 
 /** A way in with what it comes to. */
 export interface Ranked {
@@ -42,7 +48,7 @@ const isData = ({ device }: Pick<Proposal, 'device'>): boolean => device === 'da
 export function inOrder(worked: readonly Ranked[], context: PlanContext): Ranked[] {
   // What comes as data was never measured here: it does not stand before outputs that can be used as they are.
   const analogue = worked.some(({ proposal }) => isUsable(proposal, context));
-  const cost = costBy(context.input.preferences.first);
+  const cost = costBy(context);
   return [...worked].sort(
     (a, b) =>
       errors(a.proposal) - errors(b.proposal) ||
@@ -60,8 +66,21 @@ function isUsable(proposal: Proposal, context: PlanContext): boolean {
   return workedOver(proposal.feeds, context.sources) === null;
 }
 
+/** Bass from the factory amplifier's outputs, and not from those that the shop takes it from. */
+function isOfOtherSchool({ feeds }: Proposal, { input, sources, speakerOutputs }: PlanContext): boolean {
+  if (!speakerOutputs.some((s) => s.pair.way === 'subwoofer')) return false;
+  const wanted = input.preferences.subwooferFrom === 'factory-subwoofer';
+  return feeds.some((feed) => {
+    if (feed.side !== 'mono' || !playsOnlyBass(feed.need)) return false;
+    const tapped = feed.taps.map((t) => sources.find((s) => s.pair.id === t.pairId)!);
+    if (!tapped.every((s) => speakerOutputs.includes(s))) return false;
+    return tapped.some((s) => s.pair.way === 'subwoofer') !== wanted;
+  });
+}
+
 /** dB of flatness that a way in stands for, with what it costs beside it. */
-function costBy(first: PreferencesFields['first']): (ranked: Ranked) => number {
+function costBy(context: PlanContext): (ranked: Ranked) => number {
+  const { first } = context.input.preferences;
   return ({ strategy, proposal }) => {
     const count = (test: (r: Proposal['remarks'][number]) => boolean) => proposal.remarks.filter(test).length;
     return (
@@ -71,6 +90,8 @@ function costBy(first: PreferencesFields['first']): (ranked: Ranked) => number {
       UNMEASURED_DB * count((r) => r.rule === 'band-assumed') +
       EXCEEDED_DB * count((r) => r.rule === 'within-budget' || r.rule === 'within-hours') +
       (proposal.remarks.some((r) => r.rule === SIDES_MIXED) ? SIDES_MIXED_DB : 0) +
+      (proposal.remarks.some((r) => r.rule === ONE_SIDED) ? ONE_SIDED_DB : 0) +
+      (isOfOtherSchool(proposal, context) ? OTHER_SCHOOL_DB : 0) +
       (proposal.feeds.some((f) => f.bass?.remedy === 'none') ? BASS_MISSING_DB : 0)
     );
   };

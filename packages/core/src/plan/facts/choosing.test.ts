@@ -35,6 +35,11 @@ describe('what a mono channel is made of', () => {
     const mix = madeSource({ id: 'mix', side: 'mono', axle: 'other', way: 'subwoofer' }, 20);
     expect(taken(...fronts, mix)).toEqual(['mix']);
   });
+  it('no side beside the mix without its other one', () => {
+    const mix = madeSource({ id: 'mix', side: 'mono', axle: 'other', way: 'subwoofer' }, 70);
+    const sides = (taken(...fronts, mix) ?? []).filter((id) => id !== 'mix');
+    expect([0, 2]).toContain(sides.length);
+  });
   it('what is barred is never chosen', () => {
     const chooser = chooserOf(new Set(['left rear']));
     const [choice] = chooser.chooseWhole(subwoofer, 'mono', [...fronts, ...rears], { maxInputs: 2, keep: 1 });

@@ -24,7 +24,9 @@ const OTHER_AXLE_DB = 1.5;
 /** Cost of a centre or one-sided output for a mono target, dB rms: it lacks what is panned away from it. */
 const ONE_SIDED_DB = 0.8;
 /** Cost of another way's output for a target of one way, dB rms: its crossover and its delay are that other's. */
-const OTHER_WAY_DB = 1;
+const OTHER_WAY_DB = 2;
+/** The same for bass, which woofers carry too, dB rms. */
+const WOOFER_FOR_BASS_DB = 1;
 /** Cost of an output of which nothing was measured, where others were, dB rms. */
 const UNMEASURED_DB = 2.5;
 const MOST_INPUTS = 12;
@@ -57,7 +59,7 @@ export function chooserOf(barred: ReadonlySet<string>): Chooser {
                 ? OTHER_AXLE_DB
                 : 0) +
               (side === 'mono' && isOneSided(target, s) ? ONE_SIDED_DB : 0) +
-              (isOtherWay(target, s) ? OTHER_WAY_DB : 0) +
+              (isOtherWay(target, s) ? (isBass(target) ? WOOFER_FOR_BASS_DB : OTHER_WAY_DB) : 0) +
               (!isMeasured(s) && anyMeasured ? UNMEASURED_DB : 0),
           })),
           target,
@@ -120,13 +122,14 @@ function alike(
   return candidates[0]?.[sides.indexOf(side)] ?? own;
 }
 
-/** What a mono channel plays of both sides, in what is chosen for it. */
-const isWhole = (choice: Choice, from: readonly Source[]): boolean => {
-  const sides = choice.taps.map((t) => from.find((s) => s.pair.id === t.id)!.pair.side);
-  return (
-    sides.some((s) => s === 'mono' || s === 'centre') || (sides.includes('left') && sides.includes('right'))
-  );
-};
+/** No side without its other one, where that is there. */
+function isWhole(choice: Choice, from: readonly Source[]): boolean {
+  const taken = choice.taps.map((t) => from.find((s) => s.pair.id === t.id)!);
+  return taken.every((s) => {
+    const others = from.filter((other) => isLeftAndRight([s, other]));
+    return others.length === 0 || others.some((other) => taken.includes(other));
+  });
+}
 
 /** Of one place both sides together, where the best choice lacks one of them. */
 function whole(

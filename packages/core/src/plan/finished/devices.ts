@@ -239,12 +239,16 @@ function hasRoom(
   leaving: number,
 ): boolean {
   if (!entry) return true;
-  const fresh = wanted.filter((s) => !entry.sums || !inputs.some((i) => same(i.source, s)));
+  const fresh = wanted.filter(
+    (s) => !(entry.sums || s.from === 'data') || !inputs.some((i) => same(i.source, s)),
+  );
   return inputs.length + fresh.length <= entry.inputs && outputs.length + leaving <= entry.outputs;
 }
 
 function inputFor(device: Building, source: SignalSource): number {
-  const there = device.entry?.sums === false ? undefined : device.inputs.find((i) => same(i.source, source));
+  // The car's data come in once, whatever is made of them.
+  const shared = device.entry?.sums !== false || source.from === 'data';
+  const there = shared ? device.inputs.find((i) => same(i.source, source)) : undefined;
   if (there) return there.n;
   const n = device.inputs.length + 1;
   device.inputs.push({ n, source });

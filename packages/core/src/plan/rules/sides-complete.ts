@@ -1,5 +1,8 @@
 import { type FeedRule, remark } from './rule.ts';
 
+/** By this name the ranking knows it. */
+export const ONE_SIDED = 'sides-complete';
+
 /** A mono channel made from one side misses what is recorded on the other. */
 export const sidesComplete: FeedRule = (context) => {
   const { feed, sources, name } = context;
@@ -9,7 +12,7 @@ export const sidesComplete: FeedRule = (context) => {
   return [
     remark(
       context,
-      'sides-complete',
+      ONE_SIDED,
       'warning',
       `${name} gets the ${[...sides][0]} side only: what is on the other side is missing.`,
     ),

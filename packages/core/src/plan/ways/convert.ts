@@ -2,7 +2,7 @@ import type { Feed } from '../../model/plan.ts';
 import type { Device } from '../../model/plan-changes.ts';
 import type { Target } from '../../model/target.ts';
 import { isBass } from '../facts/bass.ts';
-import { leftAndRights } from '../facts/choosing.ts';
+import { isLeftAndRight, leftAndRights } from '../facts/choosing.ts';
 import { type PlanContext } from '../facts/context.ts';
 import { tapsOf, workOutFeed } from './feed.ts';
 import type { Source } from '../facts/sources.ts';
@@ -48,7 +48,12 @@ export function oneOutputEach(
     }
   }
   const [choice] = context.chooseAlike(target, side, from, { maxInputs: 1, trimRangeDb: 0, keep: 1 });
-  return choice ? workOutFeed(target, side, tapsOf(choice), from, making) : null;
+  if (!choice) return null;
+  // One side of two is no mix: that takes what joins them.
+  const chosen = from.find((s) => s.pair.id === choice.taps[0].id)!;
+  const otherSide = from.some((s) => isLeftAndRight([chosen, s]));
+  if (side === 'mono' && !isBass(target) && otherSide) return null;
+  return workOutFeed(target, side, tapsOf(choice), from, making);
 }
 
 /** One factory output for each new channel: right wherever one output carries the whole band. */

@@ -118,8 +118,9 @@ function speakersInWords({ speakers }: FinishedCar): string {
   const parts = verbs.filter(([n]) => n > 0);
   return listWords(
     parts.map(([n, one, many], i) => {
-      const all = n === factory.length && n > 1 ? 'all ' : '';
-      const who = i === 0 ? `${all}${count(n, 'factory speaker')}` : inWords(n);
+      const all = n === factory.length && n > 1;
+      const number = all ? (n === 2 ? 'both' : `all ${inWords(n)}`) : inWords(n);
+      const who = i === 0 ? `${number} factory ${n === 1 ? 'speaker' : 'speakers'}` : number;
       return `${who} ${n === 1 ? one : many}`;
     }),
   );

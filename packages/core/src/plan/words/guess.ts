@@ -3,6 +3,9 @@ import type { Proposal } from '../../model/plan.ts';
 import { isTypical, type Source } from '../facts/sources.ts';
 import { gapsOf } from '../facts/gaps.ts';
 
+/** By this name a reason is known that is a guess. */
+export const GUESSED = 'guessed';
+
 /** What a way in taps, where nothing of it was measured. */
 export function unmeasuredOf({ feeds }: Proposal, sources: readonly Source[]): Source[] {
   const tapped = feeds.flatMap((f) => f.taps.map((t) => sources.find((s) => s.pair.id === t.pairId)!));

@@ -9,7 +9,7 @@ import {
   madeSource,
   madeTap,
 } from '../../../test/made-up-plan.ts';
-import { reasonOfFeed, reasonOfPlace } from './reasons.ts';
+import { reasonOfFeed, reasonsOfPlace } from './reasons.ts';
 import type { Source } from '../facts/sources.ts';
 import { sum } from '../ways/sum.ts';
 
@@ -101,7 +101,7 @@ describe('why a plan stands where it stands', () => {
     ...part,
   });
   const place = (proposal: Proposal, at: number, all: Proposal[]) =>
-    reasonOfPlace(proposal, sum, at, all, []).text;
+    reasonsOfPlace(proposal, sum, at, all, [])[0].text;
 
   it('what is wrong with it comes first', () => {
     const broken = plan({ remarks: [remark('warning'), remark('error')] });
@@ -115,12 +115,12 @@ describe('why a plan stands where it stands', () => {
   it('names what is broken, or by how much it differs, as facts too', () => {
     const error = { ...remark('error'), subjects: [subject({ pairId: 'p7' })] };
     const broken = plan({ remarks: [error] });
-    expect(reasonOfPlace(broken, sum, 0, [broken], [])).toMatchObject({
+    expect(reasonsOfPlace(broken, sum, 0, [broken], [])[0]).toMatchObject({
       rule: 'r',
       subjects: error.subjects,
     });
     const later = plan({ withinDb: 1.6 });
-    const found = reasonOfPlace(later, sum, 1, [plan({ withinDb: 1 }), later], []);
+    const [found] = reasonsOfPlace(later, sum, 1, [plan({ withinDb: 1 }), later], []);
     expect(found).toMatchObject({ rule: 'later', subjects: [subject({ what: 'sum' })] });
     expect(found.figures[0].value).toBeCloseTo(-0.6);
   });
@@ -152,15 +152,15 @@ describe('why a plan stands where it stands', () => {
   const guessed = (sources: Source[], feed: MadeFeed['feed'] = {}) =>
     plan({ covers: feed.covers ?? true, feeds: [madeFeed({ sources, feed }).feed] });
   const words = (proposal: Proposal, at: number, sources: Source[]) =>
-    reasonOfPlace(proposal, sum, at, [proposal], sources).text;
+    reasonsOfPlace(proposal, sum, at, [proposal], sources)[0].text;
 
   it('of nothing measured, what to measure first; what may be missing by what is usual', () => {
     expect(words(guessed([left]), 0, [left])).toMatch(
-      /^Measure front left first: until then this is a guess by what such outputs usually carry\. /,
+      /^Measure front left first: until then this is a guess by what such outputs usually carry\.$/,
     );
     const gap = { covers: false, missing: [{ fromHz: 80, toHz: 200 }] };
     expect(words(guessed([left, right], gap), 3, [left, right])).toMatch(
-      /^Measure front left first, then front right: .* What lies below 200 Hz may be missing\. /,
+      /^Measure front left first, then front right: .* What lies below 200 Hz may be missing\.$/,
     );
     const three = [left, right, guess('x', { axle: 'rear' })];
     expect(words(guessed(three), 0, three)).toMatch(/first, then the other 2 outputs: /);
@@ -176,7 +176,7 @@ describe('why a plan stands where it stands', () => {
     const mixed = madeSource({ facts: { sides: 'mixed' } });
     const byData = plan({ device: 'data-interface' });
     const tapped = plan({ feeds: [madeFeed({ sources: [mixed] }).feed] });
-    const first = (sources: Source[]) => reasonOfPlace(byData, sum, 0, [byData, tapped], sources).text;
+    const first = (sources: Source[]) => reasonsOfPlace(byData, sum, 0, [byData, tapped], sources)[0].text;
     expect(first([mixed])).toMatch(
       /^First because front left is mixed with the other side; what comes as data is not/,
     );

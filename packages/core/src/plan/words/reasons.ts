@@ -6,7 +6,7 @@ import { processingOf, processingWords, workedOver } from '../facts/processing.t
 import { WISH_UNANSWERED } from '../rules/wish-kept.ts';
 import type { FeedInContext } from '../rules/rule.ts';
 import type { Strategy } from '../ways/strategy.ts';
-import { guessWords, unmeasuredOf } from './guess.ts';
+import { GUESSED, guessWords, unmeasuredOf } from './guess.ts';
 
 /** Why a feed is made as it is: of which outputs, and how flat it comes out. */
 export function reasonOfFeed(made: FeedInContext): Reason {
@@ -70,8 +70,19 @@ export const reasonOfVariants = (others: readonly Strategy[]): Reason => ({
   figures: [],
 });
 
-/** Why a proposal stands where it stands in the ranking. */
-export function reasonOfPlace(
+/** Why a proposal stands where it stands in the ranking, and what it takes. */
+export function reasonsOfPlace(
+  proposal: Proposal,
+  strategy: Strategy,
+  place: number,
+  all: readonly Proposal[],
+  sources: readonly Source[],
+): Reason[] {
+  const reason = reasonOfPlace(proposal, strategy, place, all, sources);
+  return reason.rule === GUESSED ? [reason, reasonOfStrategy(strategy)] : [reason];
+}
+
+function reasonOfPlace(
   proposal: Proposal,
   strategy: Strategy,
   place: number,
@@ -87,7 +98,8 @@ export function reasonOfPlace(
   const broken = proposal.remarks.find((r) => r.severity === 'error');
   const unmeasured = unmeasuredOf(proposal, sources);
   if (unmeasured.length > 0 && !broken && (place === 0 || !proposal.covers))
-    return because('guessed', guessWords(proposal, unmeasured), {
+    return because(GUESSED, '', {
+      text: guessWords(proposal, unmeasured),
       subjects: unmeasured.map((s) => subject({ pairId: s.pair.id })),
     });
   if (!proposal.covers) return because('band-left-empty', 'Leaves a part of a needed band empty.');

@@ -15,7 +15,7 @@ import {
 } from '@ulpen/core';
 import { BandStrip, OpenStrip, ResponseStrip } from '../../../ui/BandStrip.tsx';
 import { KIND_WORD } from '../../../ui/device-words.ts';
-import { bothSides, FATE_WORD, speakerName } from '../finished-words.ts';
+import { bothSides, fateWords, speakerName } from '../finished-words.ts';
 import type { CarNode } from './car-graph.ts';
 
 interface NodeFaceProps {
@@ -138,7 +138,7 @@ function SpeakersFace({ job, proposal, speakers }: SpeakersFaceProps) {
   const ohm = first.coils[0].ohm;
   const wire = first.coils[0].wire;
   const says = [
-    speakers.length > 1 && first.fate === 'stays' ? 'stay as they are' : FATE_WORD[first.fate],
+    speakers.length > 1 && first.fate === 'stays' ? 'stay as they are' : fateWords(first),
     ...(first.made === 'new' && ohm !== null
       ? [`${ohm} Ω${first.coils.length > 1 ? ` × ${first.coils.length}` : ''}`]
       : []),

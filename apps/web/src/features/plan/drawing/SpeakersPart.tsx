@@ -1,6 +1,6 @@
 import { Choices } from '../../../ui/Choices.tsx';
 import { PREFERENCE_WORDS } from '../../../ui/preference-words.ts';
-import { FATE_WORD, filterWords, sourceWords, speakerName } from '../finished-words.ts';
+import { fateWords, filterWords, sourceWords, speakerName } from '../finished-words.ts';
 import { useFramedPlan } from '../PlanFrame.tsx';
 import { ChannelDetails } from './ChannelDetails.tsx';
 import type { PartProps } from './part-props.ts';
@@ -26,7 +26,7 @@ export function SpeakersPart({ job, car, node: { speakers } }: PartProps<'speake
               {[...new Set(speaker.coils.map((c) => sourceWords(job, car, c.source)))].join('; ')}
               <span className="small quiet">
                 {' '}
-                {[FATE_WORD[speaker.fate], filterWords(speaker)].filter(Boolean).join(', ')}
+                {[fateWords(speaker), filterWords(speaker)].filter(Boolean).join(', ')}
               </span>
             </dd>
           </div>

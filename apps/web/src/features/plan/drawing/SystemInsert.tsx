@@ -32,7 +32,7 @@ export function SystemInsert({ at }: { at: SystemPlace }) {
         { value: null, word: 'model still to be chosen' },
         ...library.map((d) => ({ value: d.id, word: d.fuseAmps ? `${d.name}, ${d.fuseAmps} A` : d.name })),
       ]}
-      help={INSERT_FOR[kind]}
+      help={`${INSERT_FOR[kind].charAt(0).toUpperCase()}${INSERT_FOR[kind].slice(1)}.`}
       onChange={(chosen) => {
         const others = changes.inserts.filter((i) => i.at !== at);
         const device = library.find((d) => d.id === chosen)?.name ?? null;

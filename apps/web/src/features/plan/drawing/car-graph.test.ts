@@ -73,6 +73,34 @@ describe('the drawing of a finished car', () => {
     expect(kept.edges.filter((e) => e.made === 'factory').every((e) => e.intercepted === null)).toBe(true);
   });
 
+  it('draws the wires that an output drives in the place of an amplifier as new ones', () => {
+    const replaced: typeof coupe = {
+      ...coupe,
+      brief: { ...coupe.brief, shape: 'replace-amplifier', keep: ['radio'] },
+      targets: coupe.targets.slice(0, 1).map((t) => ({ ...t, speaker: { ...t.speaker, state: 'kept' } })),
+      pairs: coupe.pairs.map((p) =>
+        p.unitKind === 'radio' ? { ...p, facts: { ...p.facts, holdsIntoSpeaker: true } } : p,
+      ),
+    };
+    const { edges } = drawnOf(replaced, 'radio-drives').graph;
+    expect(edges.length).toBeGreaterThan(0);
+    for (const { made, intercepted } of edges) expect([made, intercepted]).toEqual(['new', 'harness-pair']);
+  });
+
+  it('leaves out what no signal goes through', () => {
+    const none = { device: null, deviceId: null, targetId: null };
+    const inserts: Insert[] = [
+      { ...none, kind: 'remote-delay', at: 'turn-on' },
+      { ...none, kind: 'breaker', at: 'supply' },
+    ];
+    const { car, graph } = drawnOf(carrier, 'sum', { inserts });
+    const names = drawn(graph.nodes, 'device').map((n) => n.id);
+    expect(car.devices.map((d) => d.id).filter((id) => !names.includes(id))).toEqual([
+      'remote-delay:turn-on',
+      'breaker:supply',
+    ]);
+  });
+
   it('offers each place of a target for a box once, and shows a box that was put in', () => {
     const offers = ({ graph }: ReturnType<typeof drawnOf>) =>
       graph.edges.flatMap((e) => (e.insert ? `${e.insert.targetId} ${e.insert.places.join('+')}` : []));

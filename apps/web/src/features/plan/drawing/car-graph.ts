@@ -94,7 +94,8 @@ export function carGraph(
     const id = `${from} ${to}`;
     if (from === undefined || edges.has(id)) continue;
     const output = source.from === 'output' ? car.outputs.find((o) => o.pairId === source.pairId) : undefined;
-    const stays = source.from === 'output' && !car.devices.some((d) => d.id === to);
+    const node = speakers.find((s) => s.id === to);
+    const stays = source.from === 'output' && node !== undefined && node.speakers[0].fate === 'stays';
     const key = insert && `${insert.targetId} ${insert.places.join(' ')}`;
     const first = key !== null && !offered.has(key);
     if (first) offered.add(key);

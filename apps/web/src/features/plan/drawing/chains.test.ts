@@ -52,6 +52,13 @@ describe('what feeds it', () => {
   });
 });
 
+it('nothing turns on and nothing feeds what drives itself', () => {
+  const direct = rework(camper, 'direct', NO_CHANGES)!;
+  const bare = { ...direct.car!, devices: [] };
+  const titles = chainsOf({ ...direct, turnOn: [] }, direct.setup!, bare).map((c) => c.title);
+  expect(titles).toEqual(['Factory system']);
+});
+
 describe('what becomes of the factory system', () => {
   it('is said where there is something to say', () => {
     expect(named(chains(carrier, 'sum').factory)).toEqual([

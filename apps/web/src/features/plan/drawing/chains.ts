@@ -31,7 +31,7 @@ const GROUND: Record<Setup['supply']['ground'], string> = {
 
 /** What turns the new system on, what feeds it, and what becomes of the rest: each chain from its source on. */
 export function chainsOf({ turnOn, figures }: Proposal, setup: Setup, car: FinishedCar): Chain[] {
-  return [
+  const chains: Chain[] = [
     {
       title: 'Turn-on',
       links: turnOn.map(({ part, name, atSeconds, says }, n) => ({
@@ -40,9 +40,11 @@ export function chainsOf({ turnOn, figures }: Proposal, setup: Setup, car: Finis
         place: n === 0 || part === 'relay' ? 'turn-on' : null,
       })),
     },
-    { title: 'Power', links: powerLinks(setup, car, figures) },
+    // Where outputs drive the speakers themselves, nothing new is supplied.
+    { title: 'Power', links: car.devices.length === 0 ? [] : powerLinks(setup, car, figures) },
     { title: 'Factory system', links: factoryLinks(setup) },
   ];
+  return chains.filter((chain) => chain.links.length > 0);
 }
 
 function powerLinks({ supply }: Setup, car: FinishedCar, figures: Proposal['figures']): Link[] {
