@@ -249,6 +249,7 @@ export function changesOf({ feed, setup, load, insert }: Hand, { pairs, targets 
     loads: load ? [{ pairId: pairAt(load.pair), load: load.load }] : [],
     coils: [],
     boxes: [],
+    leftOut: [],
     inserts: insert.map(({ target: n, known, ...what }) => {
       const names = demoLibrary().filter((d) => d.kind === what.kind);
       return {

@@ -67,5 +67,5 @@ export const draftAt = ({ states, at }: DraftHistory): DraftState & Pick<Draft, 
 });
 
 /** Whether a person changed anything by hand. */
-export const isChanged = ({ setup, feeds, loads, coils, boxes, inserts }: PlanChanges): boolean =>
-  Object.keys(setup).length + feeds.length + loads.length + coils.length + boxes.length + inserts.length > 0;
+export const isChanged = ({ setup, ...lists }: PlanChanges): boolean =>
+  Object.keys(setup).length > 0 || Object.values(lists).some((list) => list.length > 0);

@@ -41,6 +41,9 @@ export type Device = z.infer<typeof deviceSchemaOfFeed>;
 const deskDeviceSchema = deviceSchemaOfFeed.exclude(['joined']);
 export type DeskDevice = z.infer<typeof deskDeviceSchema>;
 
+/** What a plan puts in by itself. */
+const OWN_INSERT_KINDS = ['bass-restorer'] as const;
+
 /** What a person changed by hand against what the strategy would do. */
 export const changesSchema = z
   .object({
@@ -69,6 +72,11 @@ export const changesSchema = z
     boxes: z.array(chosenModelSchema).max(8, 'at most 8 models').default([]),
     /** boxes in series, in the order in which the signal meets them */
     inserts: z.array(insertSchema).max(32, 'at most 32 inserts').default([]),
+    /** boxes that the plan puts in by itself and that a person took out */
+    leftOut: z
+      .array(z.object({ kind: z.enum(OWN_INSERT_KINDS), targetId: ref('target') }))
+      .max(LIMITS.targetsOfJob.most)
+      .default([]),
   })
   .meta({ id: 'PlanChanges' });
 export type PlanChanges = z.infer<typeof changesSchema>;
@@ -108,4 +116,5 @@ export const NO_CHANGES: PlanChanges = {
   coils: [],
   boxes: [],
   inserts: [],
+  leftOut: [],
 };

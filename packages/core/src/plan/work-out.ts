@@ -12,6 +12,7 @@ import { PLAYING_VOLTS } from './finished/draws.ts';
 import { filtersOf } from './finished/filters.ts';
 import { builtCar } from './finished/finished-car.ts';
 import { insertsOf } from './facts/inserts.ts';
+import { withOwnInserts } from './finished/own-inserts.ts';
 import { drawOfAll, finishedSupply } from './finished/supply.ts';
 import { needsNoPower } from './facts/needs-no-power.ts';
 import { completeFeed } from './levels/complete-feed.ts';
@@ -44,8 +45,8 @@ const DEVICE_ORDER: readonly Device[] = [
  */
 export function workOut(strategy: Strategy, context: PlanContext, changes: PlanChanges): Proposal {
   const given = { strategy, context, changes };
-  const { car, setup, feeds, chosen } = buildCar(given);
-  const done = feeds.map((feed) => feedInContext(feed, { car, setup, chosen }, given));
+  const { car, setup, feeds, chosen, built } = buildCar(given);
+  const done = feeds.map((feed) => feedInContext(feed, { car, setup, chosen, built }, given));
   const plan = planOf(
     car,
     setup,
@@ -69,6 +70,8 @@ interface Built {
   /** as the car was built from them */
   feeds: { raw: Feed; feed: Feed }[];
   chosen: ChosenDevices;
+  /** what a person changed, and what the plan puts in by itself */
+  built: PlanChanges;
 }
 
 /** From the ways into the system to the car: feeds, devices, filters, what drives what, and the supply for it. */
@@ -77,19 +80,21 @@ function buildCar({ strategy, context, changes }: Given): Built {
   const raw = feedsOf(strategy, context, changes);
   const draft = draftSetup(strategy, context, changes);
   const chosen = chooseDevices(raw, context, draft, changes);
+  const built = withOwnInserts(raw, { context, chosen, changes, loudestStep: draft.loudestStep });
   const feeds = raw.map((feed) => {
     const target = input.targets.find((t) => t.id === feed.targetId)!;
     const { amplifier } = chosen.drives.get(target.id)!;
-    const inserts = insertsOf(target.id, changes, input.devices);
+    const inserts = insertsOf(target.id, built, input.devices);
     return { ...feed, crossover: filtersOf(feed, target, chosen.betweenOf(feed), amplifier, inserts) };
   });
-  const plan = { strategy: strategy.id, setup: draft, feeds, equipment: chosen.choices, changes };
-  const built = builtCar(input, plan);
-  const ownAmps = ownFusesTogether(built.devices, PLAYING_VOLTS[input.nominalVolts]);
-  const setup = withMainCable(draft, drawOfAll(built.devices), ownAmps);
-  const supply = finishedSupply(built.devices, setup.supply, input);
+  const plan = { strategy: strategy.id, setup: draft, feeds, equipment: chosen.choices, changes: built };
+  const car = builtCar(input, plan);
+  const ownAmps = ownFusesTogether(car.devices, PLAYING_VOLTS[input.nominalVolts]);
+  const setup = withMainCable(draft, drawOfAll(car.devices), ownAmps);
+  const supply = finishedSupply(car.devices, setup.supply, input);
   return {
-    car: { ...built, supply },
+    car: { ...car, supply },
+    built,
     setup,
     feeds: feeds.map((feed, i) => ({ raw: raw[i], feed })),
     chosen,
@@ -98,15 +103,15 @@ function buildCar({ strategy, context, changes }: Given): Built {
 
 function feedInContext(
   { raw, feed }: Built['feeds'][number],
-  { car, setup, chosen }: Pick<Built, 'car' | 'setup' | 'chosen'>,
-  { context, changes }: Given,
+  { car, setup, chosen, built }: Omit<Built, 'feeds'>,
+  { context }: Given,
 ): FeedInContext {
   const target = context.input.targets.find((t) => t.id === feed.targetId)!;
   const beside = {
     target,
     between: chosen.betweenOf(raw),
     drive: chosen.drives.get(target.id)!,
-    inserts: insertsOf(target.id, changes, context.input.devices),
+    inserts: insertsOf(target.id, built, context.input.devices),
   };
   const { loudestStep, overlap } = setup;
   return {

@@ -1,6 +1,6 @@
 import type { SimulatedCar } from '../../carsim/simulated-car.ts';
 import { amplifier, both, car, STEADY, target, WITH_AMPLIFIER } from './cars.ts';
-import type { JobCase, Never } from './case.ts';
+import type { CaseRecord, JobCase, Never } from './case.ts';
 
 const cutAtVolume = (id: string, loudestStep: number, lowHz = 45): SimulatedCar =>
   car(id, {
@@ -21,6 +21,11 @@ const cutAtVolume = (id: string, loudestStep: number, lowHz = 45): SimulatedCar 
 const BASS_MISSING_FIRST: Never = {
   what: 'leaves the bass missing at the agreed step',
   done: ({ plan }) => plan.feeds.some((f) => f.bass?.remedy === 'none'),
+};
+
+/** Of the shop's devices only one kind restores bass, or none. */
+const restoredBy = (c: CaseRecord, kind: 'bass-restorer' | null): void => {
+  c.devices = c.devices.map((d) => (d.kind === kind ? d : { ...d, bassRestoreDb: 0 }));
 };
 
 /** Bass that the factory takes away as the volume rises. */
@@ -46,5 +51,34 @@ export const BASS: readonly JobCase[] = [
     },
     why: 'Nobody turns it up so far: nothing has to be given back.',
     never: [],
+  },
+  {
+    id: 'bass-that-a-box-of-its-own-restores',
+    car: cutAtVolume('bass-that-a-box-of-its-own-restores', 30),
+    record: (c) => restoredBy(c, 'bass-restorer'),
+    decides: {
+      first: ['convert'],
+      says: [/Merlin B1 restores it/],
+      holds: ({ plan, car: { devices } }) =>
+        plan.covers && devices.some((d) => d.kind === 'bass-restorer' && d.inputs.length === 2),
+    },
+    why: 'No converter here gives the bass back, and a box between converter and amplifier does.',
+    never: [BASS_MISSING_FIRST],
+  },
+  {
+    id: 'bass-that-nothing-restores',
+    car: cutAtVolume('bass-that-nothing-restores', 30),
+    record: (c) => restoredBy(c, null),
+    decides: {
+      says: [/At the agreed step 30 it is missing/, /gets too little below/],
+      holds: ({ plan, car: { devices } }) => !plan.covers && devices.every((d) => d.kind !== 'bass-restorer'),
+    },
+    why: 'What the factory takes away is not there, whatever is bought of this library.',
+    never: [
+      {
+        what: 'is taken as the full band that was asked for',
+        done: ({ plan }) => plan.covers && plan.setup!.loudestStep >= 30,
+      },
+    ],
   },
 ];

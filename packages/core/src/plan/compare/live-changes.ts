@@ -7,7 +7,7 @@ import type { PlanChanges } from '../../model/plan-changes.ts';
  * @param job outputs and channels that are in sight
  */
 export function liveChanges(
-  { feeds, loads, coils, inserts, ...rest }: PlanChanges,
+  { feeds, loads, coils, inserts, leftOut, ...rest }: PlanChanges,
   { targets, pairs }: { targets: readonly { id: string }[]; pairs: readonly { id: string }[] },
 ): PlanChanges {
   const isOutput = ({ pairId }: { pairId: string }) => pairs.some((p) => p.id === pairId);
@@ -18,6 +18,7 @@ export function liveChanges(
       .map((f) => ({ ...f, taps: f.taps.filter(isOutput) }))
       .filter((f) => f.taps.length > 0),
     loads: loads.filter(isOutput),
+    leftOut: leftOut.filter((i) => targets.some((t) => t.id === i.targetId)),
     coils: coils.filter((c) => targets.some((t) => t.id === c.targetId)),
     inserts: inserts.filter((i) => i.targetId === null || targets.some((t) => t.id === i.targetId)),
   };

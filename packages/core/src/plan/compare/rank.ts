@@ -1,3 +1,4 @@
+import { INSERT_KINDS } from '../../model/device.ts';
 import type { Proposal } from '../../model/plan.ts';
 import type { PreferencesFields } from '../../model/shop.ts';
 import type { PlanContext } from '../facts/context.ts';
@@ -30,6 +31,8 @@ const BASS_MISSING_DB = 8;
 const SIDES_MIXED_DB = 8;
 /** A mono channel that gets one side alone, dB of flatness: somebody's own choice, where both are at hand. */
 const ONE_SIDED_DB = 4;
+/** A box more in the signal's way, dB of flatness. */
+const PUT_IN_DB = 0.4;
 /** Bass that is taken where the shop does not take it by choice, dB of flatness. */
 const OTHER_SCHOOL_DB = 2;
 
@@ -66,6 +69,9 @@ function isUsable(proposal: Proposal, context: PlanContext): boolean {
   return workedOver(proposal.feeds, context.sources) === null;
 }
 
+const putIn = ({ car }: Proposal): number =>
+  car?.devices.filter((d) => INSERT_KINDS.some((kind) => kind === d.kind)).length ?? 0;
+
 /** Bass from the factory amplifier's outputs, and not from those that the shop takes it from. */
 function isOfOtherSchool({ feeds }: Proposal, { input, sources, speakerOutputs }: PlanContext): boolean {
   if (!speakerOutputs.some((s) => s.pair.way === 'subwoofer')) return false;
@@ -89,6 +95,7 @@ function costBy(context: PlanContext): (ranked: Ranked) => number {
       ASSUMED_DB * count((r) => r.severity === 'assumption') +
       UNMEASURED_DB * count((r) => r.rule === 'band-assumed') +
       EXCEEDED_DB * count((r) => r.rule === 'within-budget' || r.rule === 'within-hours') +
+      PUT_IN_DB * putIn(proposal) +
       (proposal.remarks.some((r) => r.rule === SIDES_MIXED) ? SIDES_MIXED_DB : 0) +
       (proposal.remarks.some((r) => r.rule === ONE_SIDED) ? ONE_SIDED_DB : 0) +
       (isOfOtherSchool(proposal, context) ? OTHER_SCHOOL_DB : 0) +

@@ -5,7 +5,7 @@ import { viewOfCar } from '../../carsim/view-of-car.ts';
 import type { FinishedCar, SignalSource } from '../../model/finished-car.ts';
 import { type Insert, insertSchema } from '../../model/insert.ts';
 import { type Proposal } from '../../model/plan.ts';
-import { NO_CHANGES } from '../../model/plan-changes.ts';
+import { NO_CHANGES, type PlanChanges } from '../../model/plan-changes.ts';
 import type { SetupChange } from '../../model/setup.ts';
 import { rework } from '../compare/propose.ts';
 import type { PlanInput } from '../facts/plan-input.ts';
@@ -260,5 +260,46 @@ describe('in the turn-on lead and the power cable', () => {
     expect(error?.issues.map((i) => [i.path.join('.'), i.message])).toEqual([
       [path, expect.stringContaining(words)],
     ]);
+  });
+});
+
+describe('what the plan puts in by itself', () => {
+  const withdrawn: PlanInput = {
+    ...carrier,
+    brief: { ...carrier.brief, loudestStep: 30 },
+    devices: carrier.devices.map((d) => (d.kind === 'bass-restorer' ? d : { ...d, bassRestoreDb: 0 })),
+    targets: carrier.targets.slice(0, 1).map((t) => ({ ...t, lowHz: 60 })),
+  };
+  const [{ id: targetId }] = withdrawn.targets;
+  const kinds = (changes: Partial<PlanChanges> = {}, strategy = 'sum', input = withdrawn) =>
+    rework(input, strategy, { ...NO_CHANGES, ...changes })!.car!.devices.map((d) => d.kind);
+  const restorers = (...of: Parameters<typeof kinds>) =>
+    kinds(...of).filter((k) => k === 'bass-restorer').length;
+
+  it('restores bass that would be missing, and is no change by hand', () => {
+    expect(restorers()).toBe(1);
+    const plan = rework(withdrawn, 'sum', NO_CHANGES)!;
+    expect(plan.changes).toEqual(NO_CHANGES);
+    expect(plan.feeds.map((f) => f.bass?.remedy)).toEqual(['restore', 'restore']);
+    expect(plan.equipment.map((e) => e.name)).toContain('Merlin B1');
+  });
+  it('not where nothing is missing, where a device restores it, or where none could', () => {
+    expect(restorers({ setup: { loudestStep: 5 } })).toBe(0);
+    expect(restorers({}, 'sum', { ...withdrawn, devices: carrier.devices })).toBe(0);
+    expect(restorers({}, 'sum', { ...withdrawn, devices: [] })).toBe(0);
+  });
+  it('once, where a person put one in, and not where somebody took it out', () => {
+    const hand = put(withdrawn, { kind: 'bass-restorer', at: 'amplifier', device: 'Merlin B1' });
+    expect(restorers({ inserts: [hand] })).toBe(1);
+    expect(restorers({ leftOut: [{ kind: 'bass-restorer', targetId }] })).toBe(0);
+  });
+  it('never a line box on speaker level', () => {
+    const direct = {
+      ...withdrawn,
+      targets: withdrawn.targets.map((t) => ({ ...t, speakerLevelInput: true })),
+    };
+    const plan = rework(direct, 'direct', NO_CHANGES);
+    for (const d of plan?.car?.devices ?? []) expect(d.kind).not.toBe('bass-restorer');
+    expect(plan).not.toBeNull();
   });
 });

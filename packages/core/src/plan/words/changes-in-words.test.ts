@@ -19,7 +19,10 @@ describe('what a person changed', () => {
       loads: [{ pairId: 'p2', load: 'resistor' as const }],
       coils: [{ targetId: target.id, arrangement: 'coils in series' }],
       boxes: [{ deviceId: null, device: 'Merlin S8' }],
-      inserts: [],
+      inserts: [
+        { deviceId: null, device: null, kind: 'breaker' as const, at: 'supply' as const, targetId: null },
+      ],
+      leftOut: [{ kind: 'bass-restorer' as const, targetId: target.id }],
     };
     expect(changesInWords(changes, { targets: [target], pairs })).toEqual([
       `${target.name}, left: from Front left, Front left tweeter`,
@@ -28,6 +31,8 @@ describe('what a person changed', () => {
       'Loudest volume step: 14',
       'Turned on by: accessory feed',
       'Device: Merlin S8',
+      `${target.name}: no bass restorer`,
+      'System: circuit breaker in the power cable',
     ]);
     expect(changesInWords(NO_CHANGES, { targets: [target], pairs })).toEqual([]);
   });
@@ -58,7 +63,13 @@ describe('what a person changed of what was removed since', () => {
       { targetId: 'gone', arrangement: 'coils in series' },
     ],
     boxes: [{ deviceId: null, device: 'Merlin S8' }],
-    inserts: [],
+    inserts: [null, target.id, 'gone'].map((targetId) => ({
+      ...{ deviceId: null, device: null, targetId },
+      ...(targetId === null
+        ? { kind: 'breaker' as const, at: 'supply' as const }
+        : { kind: 'isolator' as const, at: 'amplifier' as const }),
+    })),
+    leftOut: [target.id, 'gone'].map((targetId) => ({ kind: 'bass-restorer' as const, targetId })),
   };
 
   it('is left out; all else stays', () => {
@@ -67,6 +78,8 @@ describe('what a person changed of what was removed since', () => {
       feeds: [kept],
       loads: [changes.loads[1]],
       coils: [changes.coils[0]],
+      inserts: changes.inserts.slice(0, 2),
+      leftOut: changes.leftOut.slice(0, 1),
     });
     expect(liveChanges(NO_CHANGES, { targets: [], pairs: [] })).toEqual(NO_CHANGES);
   });

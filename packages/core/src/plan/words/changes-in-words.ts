@@ -11,7 +11,7 @@ import { settingsInWords } from './setting-words.ts';
  * @param job channels and outputs that the changes name
  */
 export function changesInWords(
-  { setup, feeds, loads, coils, boxes, inserts }: PlanChanges,
+  { setup, feeds, loads, coils, boxes, inserts, leftOut }: PlanChanges,
   { targets, pairs }: { targets: readonly Target[]; pairs: readonly Pair[] },
 ): string[] {
   const channel = (id: string, side: PlanChanges['feeds'][number]['side']) => {
@@ -30,6 +30,7 @@ export function changesInWords(
     ...coils.map((c) => `${channel(c.targetId, 'mono')}: ${c.arrangement}`),
     ...settingsInWords(setup),
     ...boxes.map(({ device }) => `Device: ${device ?? 'one of the library'}`),
+    ...leftOut.map(({ kind, targetId }) => `${channel(targetId, 'mono')}: no ${INSERT_WORDS[kind]}`),
     ...inserts.map(
       ({ kind, device, targetId, at }) =>
         `${targetId === null ? 'System' : channel(targetId, 'mono')}: ${device ?? INSERT_WORDS[kind]} ${PLACE_WORDS[at]}`,

@@ -117,12 +117,15 @@ function TakeOut({ device }: { device: FinishedDevice }) {
     insert.targetId === channel.targetId &&
     (insert.deviceId === (device.entry?.id ?? null) || insert.device === device.name);
   const last = changes.inserts.findLastIndex(isThis);
+  const { kind } = device;
+  // What the plan put in by itself is left out from then on.
+  const own = kind === 'bass-restorer' ? kind : null;
+  const without =
+    last >= 0
+      ? { ...changes, inserts: changes.inserts.filter((_, i) => i !== last) }
+      : own && { ...changes, leftOut: [...changes.leftOut, { kind: own, targetId: channel.targetId }] };
   return (
-    <Button
-      variant="secondary"
-      disabled={last < 0}
-      onClick={() => change({ ...changes, inserts: changes.inserts.filter((_, i) => i !== last) })}
-    >
+    <Button variant="secondary" disabled={without === null} onClick={() => without && change(without)}>
       Remove it
     </Button>
   );
