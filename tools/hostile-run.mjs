@@ -78,7 +78,7 @@ async function prepare(origin) {
   const signing = {
     plan: {
       strategy: 'convert',
-      changes: { setup: {}, feeds: [], loads: [], coils: [], boxes: [], inserts: [] },
+      changes: { setup: {}, feeds: [], loads: [], coils: [], boxes: [], inserts: [], leftOut: [] },
       fingerprint,
     },
     decisions: [{ kind: 'accepted', rule: 'band-settled', subjects: about }],

@@ -295,6 +295,7 @@ export class RestlessHand {
       boxes: [],
       coils: [],
       inserts: [],
+      leftOut: [],
     };
   }
 

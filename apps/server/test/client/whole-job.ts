@@ -165,7 +165,7 @@ export async function driveWholeJob(origin: string) {
       body: {
         name: 'As the client would',
         strategy: proposals[0].strategy as 'convert',
-        changes: { setup: {}, feeds: [], loads: [], coils: [], boxes: [], inserts: [] },
+        changes: { setup: {}, feeds: [], loads: [], coils: [], boxes: [], inserts: [], leftOut: [] },
         fingerprint,
         revises: null,
       },
