@@ -1,4 +1,4 @@
-import { interpolate } from '../signal/smooth.ts';
+import { interpolate, unwrapDegrees } from '../signal/smooth.ts';
 import type { ComplexResponse } from './network.ts';
 import { SUM_GRID_HZ } from './output-response.ts';
 
@@ -67,7 +67,7 @@ export function joinPhases(
         const delay = near.delay + turn * (ratio.delay ?? 0);
         const sign = signs.get(from)! * (ratio.polarity === 'reversed' ? -1 : 1);
         const lnRatio = ratio.frequencyHz.map(Math.log);
-        const measured = interpolate(lnRatio, ratio.phaseDeg, lnGrid);
+        const measured = phaseOn(SUM_GRID_HZ, ratio);
         const own = byId.get(to)!.response;
         const response = turned(own, (i) => {
           const overlaps = lnGrid[i] >= lnRatio[0] - SAME && lnGrid[i] <= lnRatio[lnRatio.length - 1] + SAME;
@@ -85,6 +85,17 @@ export function joinPhases(
     }
   }
   return joined;
+}
+
+/**
+ * A ratio's phase on other frequencies, degrees. The turns of its delay are taken out first: between two points on either
+ * side of half a turn lies half a turn, and not none.
+ */
+function phaseOn(gridHz: readonly number[], { frequencyHz, phaseDeg, delay }: OutputRatio): number[] {
+  const turns = (hz: number) => -360 * hz * (delay ?? 0);
+  const rest = unwrapDegrees(phaseDeg.map((p, i) => p - turns(frequencyHz[i])));
+  const between = interpolate(frequencyHz.map(Math.log), rest, gridHz.map(Math.log));
+  return Array.from(between, (p, i) => p + turns(gridHz[i]));
 }
 
 /** The same magnitudes with other phases. */

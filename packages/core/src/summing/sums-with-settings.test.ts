@@ -237,4 +237,18 @@ describe('phases joined by recordings', () => {
     expect(phaseAt(joined, 'b', 6000)).toBeCloseTo(0, 6);
     for (const level of levelOf(joined.get('b')!.response)) expect(level).toBeCloseTo(0, 9);
   });
+  it.each([0, 4e-4, -1.1e-3])('keep the turns of a delay of %d s across points that are missing', (delay) => {
+    const turnsAt = (hz: number) => -360 * hz * delay + 120;
+    const wrapped = (deg: number) => deg - 360 * Math.round(deg / 360);
+    for (let gap = 2; gap < wide.length - 4; gap++) {
+      const band = wide.filter((_, i) => i !== gap && i !== gap + 1);
+      const measured = {
+        ...{ firstId: 'a', secondId: 'b', frequencyHz: band, delay, polarity: 'same' as const },
+        phaseDeg: band.map((hz) => wrapped(turnsAt(hz))),
+      };
+      const joined = joinPhases(outputs, [measured]);
+      for (const hz of [wide[gap], wide[gap + 1]])
+        expect(wrapped(phaseAt(joined, 'b', hz) - turnsAt(hz))).toBeCloseTo(0, 4);
+    }
+  });
 });

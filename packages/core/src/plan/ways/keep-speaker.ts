@@ -24,6 +24,9 @@ export const keepSpeaker: Strategy = {
   refuses(context) {
     const none = noOutputs(context);
     if (none) return none;
+    const kept = context.input.targets.find((t) => t.speaker.state === 'kept');
+    if (kept)
+      return `${kept.name}: its factory speakers move to the new amplifier, and cannot stay on their wires too.`;
     return context.speakerOutputs.some((s) => s.pair.facts.load === 'suspected' || playsRequired(s, context))
       ? null
       : 'Every output was stable without a speaker, and none was heard to play a sound that the law asks for.';

@@ -24,6 +24,9 @@ const inputOf = (car: Car, change: Change): PlanInput => {
   return input;
 };
 
+const allKept: Change = (i) => {
+  i.targets = i.targets.map((t) => ({ ...t, speaker: { ...t.speaker, state: 'kept' } }));
+};
 const nothingHeard: Change = (i) => {
   i.pairs.forEach((p) => (p.facts = { ...p.facts, sounds: [] }));
 };
@@ -183,6 +186,7 @@ describe('where it is none, it says why', () => {
     ['subwoofer-output', 'people-carrier', asItIs, /Front set needs more/],
     ['one-channel', 'camper-van', asItIs, /is stereo/],
     ['keep-speaker', 'coupe', asItIs, /stable without a speaker/],
+    ['keep-speaker', 'camper-van', allKept, /Front pair: its factory speakers move to the new amplifier/],
     ['keep-speaker', 'people-carrier', nothingHeard, /heard to play a sound that the law asks for/],
     ['sum', 'coupe', (i) => (i.pairs = []), /No output that drives a speaker/],
     ['source-direct', 'camper-van', asItIs, /no amplifier behind the radio/],

@@ -45,7 +45,7 @@ describe('why a channel is fed as it is', () => {
       ['w', 'm', 't'].map((id) => madeTap(id, { inverted: inverted.includes(id) }));
     const three = [woofer, mid, tweeter];
     expect(said({ sources: three, feed: { ...joined, taps: taps('t') } })).toContain(
-      ' Plus and minus of front left tweeter is swapped so that the overlap adds.',
+      ' Plus and minus of front left tweeter is swapped so that they add.',
     );
     expect(said({ sources: three, feed: { ...joined, taps: taps('m', 't') } })).toContain(
       'of front left mid and front left tweeter are swapped',
@@ -59,8 +59,12 @@ describe('why a channel is fed as it is', () => {
   it.each(['converter', 'direct', 'passive-converter'] as const)(
     'two through a %s, each by itself',
     (device) => {
-      expect(said({ sources: [woofer, tweeter], feed: { device } })).toBe(
-        'Front set, left: front left woofer and front left tweeter, each into its own input, cover 80 Hz to 16 kHz within ±1.0 dB.',
+      const each =
+        'Front set, left: front left woofer and front left tweeter, each into its own input, cover 80 Hz to 16 kHz within ±1.0 dB.';
+      expect(said({ sources: [woofer, tweeter], feed: { device } })).toBe(each);
+      const taps = [madeTap('w'), madeTap('t', { inverted: true })];
+      expect(said({ sources: [woofer, tweeter], feed: { device, taps } })).toBe(
+        `${each} Plus and minus of front left tweeter is swapped so that they add.`,
       );
     },
   );

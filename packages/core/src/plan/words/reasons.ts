@@ -46,11 +46,11 @@ function describeFeed({ feed, sources, name, context }: FeedInContext): string {
   const flips =
     flipped.length === 0
       ? ''
-      : ` Plus and minus of ${flipped.join(' and ')} ${flipped.length === 1 ? 'is' : 'are'} swapped so that the overlap adds.`;
+      : ` Plus and minus of ${flipped.join(' and ')} ${flipped.length === 1 ? 'is' : 'are'} swapped so that they add.`;
   const corrected = feed.correction.length ? ` and ${feed.correction.length} equaliser sections` : '';
   const names = listed(sources.map((s) => s.name.toLowerCase()));
   if (feed.device === 'converter' || feed.device === 'direct' || feed.device === 'passive-converter')
-    return `${name}: ${names}${own}, each into its own input, ${result}.`;
+    return `${name}: ${names}${own}, each into its own input, ${result}.${flips}`;
   return `${name}: no single output carries the whole band; ${names} together${corrected} ${result}.${flips}`;
 }
 
