@@ -154,17 +154,18 @@ function pairFinding(known: Known, n: number, place: number): PairFinding {
   const alone = measured.pairs.find((m) => m.i === i && m.j === j)?.probability ?? 0;
   const first = p.firstIsPlus >= 0.5;
   const polarity = stated(Math.max(p.firstIsPlus, 1 - p.firstIsPlus), RELIABILITY.polarity);
+  const seen = known.across.get(i * idOf.length + j)?.readings ?? [];
   return {
     kind,
     plusCavityId: idOf[first ? i : j],
     minusCavityId: idOf[first ? j : i],
-    ...judge(probability, alone, named.has(idOf[i]) && named.has(idOf[j])),
+    ...atMost(judge(probability, alone, named.has(idOf[i]) && named.has(idOf[j])), seen.length > 0),
     polarity: {
       ...judge(polarity, first ? p.measured : 1 - p.measured, named.has(idOf[i]) || named.has(idOf[j])),
       times: p.times,
       odd: p.odd,
     },
-    drivers: driversHeard(known.across.get(i * idOf.length + j)?.readings ?? []),
+    drivers: driversHeard(seen),
     channel: kind === 'data' ? null : channelFinding(known, place, i, j),
   };
 }
@@ -215,6 +216,10 @@ function judge(probability: number, measured: number, claimed: boolean): Judged 
     probability >= SETTLED && standing === 'measured' ? 'settled' : probability >= AGAIN ? 'again' : 'open';
   return { probability, standing, state };
 }
+
+/** What nothing was measured of is looked at again, however well all else fits. */
+const atMost = (judged: Judged, measured: boolean): Judged =>
+  measured || judged.state !== 'settled' ? judged : { ...judged, standing: 'assumed', state: 'again' };
 
 function wiresOf(input: HarnessInput): Wire[] {
   const colours = new Map<string, string>();

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { harnessOf, inOrder, OFF, SimulatedHand, variedWiring } from '../carsim/index.ts';
 import type { HarnessReading } from './harness-input.ts';
-import { isSettled, mapHarness } from './map-harness.ts';
+import { isSettled, mapHarness, SETTLED } from './map-harness.ts';
 import { nextTests } from './next-test.ts';
 
 describe('simulated cars', () => {
@@ -49,5 +49,30 @@ describe('simulated cars', () => {
     expect(workings.map.cavities.filter((c) => isSettled(workings.map, c)).length).toBeGreaterThan(
       0.8 * workings.wires.length,
     );
+  });
+  it('no pair is settled by what fits: something was measured across it', () => {
+    let [settled, fitting] = [0, 0];
+    for (let n = 1; n <= 25; n++) {
+      const wiring = variedWiring({ seed: n * 7919, connectors: 2 });
+      const taken = inOrder(wiring, new SimulatedHand(wiring, { seed: n, slipRate: 0 }));
+      // What was read across every third wire was never read.
+      const readings = taken.filter((r) => r.otherCavityId === null || Number(r.cavityId) % 3 !== 0);
+      const across = new Set(
+        readings.flatMap((r) =>
+          r.otherCavityId === null ? [] : [r.cavityId, r.otherCavityId].sort().join(),
+        ),
+      );
+      for (const { plusCavityId, minusCavityId, state, probability } of mapHarness(
+        harnessOf(wiring, readings),
+      ).map.pairs) {
+        const seen = across.has([plusCavityId, minusCavityId].sort().join());
+        if (state === 'settled') settled++;
+        if (!seen && probability >= SETTLED) fitting++;
+        expect([state, seen]).not.toEqual(['settled', false]);
+      }
+    }
+    expect(settled).toBeGreaterThan(50);
+    // Without the rule these would have been settled.
+    expect(fitting).toBeGreaterThan(5);
   });
 });
