@@ -41,7 +41,10 @@ const ONE_SIDE_FIRST: Never = {
 /** Left less right: what both sides have in common, which is most of the bass, is gone. */
 const AGAINST_EACH_OTHER: Never = {
   what: 'takes one side of a mono channel from the other',
-  done: (worked) => new Set(monoTaps(worked).map((t) => t.inverted)).size === 2,
+  done: (worked) =>
+    new Set(monoTaps(worked).map((t) => t.inverted)).size === 2 &&
+    // By hand it may be done, and is warned of: a polarity may be other than assumed.
+    worked.plan.remarks.every((r) => r.rule !== 'polarity-mixed'),
 };
 const fourAnd = (id: string, ...targets: SimulatedTarget[]) =>
   car(id, {
