@@ -1,8 +1,9 @@
-import { NO_CHANGES, type Plan, type PlanFingerprint, type Problem } from '@ulpen/core';
+import { NO_CHANGES, type Plan, type Problem } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
+  fingerprintOf,
   keepPlan,
-  measuredJob as measuredJobOf,
+  measuredJob,
   openOf,
   proposalsOf,
   seenAtTheCar,
@@ -16,10 +17,6 @@ beforeAll(async () => {
 });
 afterAll(() => app.stop());
 
-const seen = (jobId: string) => proposalsOf(app, jobId);
-const measuredJob = () => measuredJobOf(app);
-const fingerprintOf = async (jobId: string) =>
-  (await app.call<PlanFingerprint>('GET', `/api/v1/jobs/${jobId}/fingerprint`)).body.fingerprint;
 const keep = <T = Plan>(jobId: string, plan: object, headers?: Record<string, string>) =>
   keepPlan<T>(app, jobId, plan, headers);
 
@@ -34,12 +31,16 @@ describe('the agreed plan', () => {
   }
   /** The same car with everything that the plan's rules ask for, so that nothing is broken. */
   async function readyPlan() {
-    const { job } = await measuredJob();
+    const { job } = await measuredJob(app);
     const view = await app.view(job.id);
     await app.call('PUT', `/api/v1/jobs/${job.id}/brief`, { ...view.brief, batteryAh: 70 });
     const changes = seenAtTheCar(view.units.flatMap((u) => u.pairs).map((p) => p.id));
-    for (const { strategy } of (await seen(job.id)).proposals) {
-      const { body } = await keep(job.id, { strategy, changes, fingerprint: await fingerprintOf(job.id) });
+    for (const { strategy } of (await proposalsOf(app, job.id)).proposals) {
+      const { body } = await keep(job.id, {
+        strategy,
+        changes,
+        fingerprint: await fingerprintOf(app, job.id),
+      });
       if (body.proposal.remarks.every((r) => r.severity !== 'error')) return { job, plan: body };
     }
     throw new Error('no way in is workable on this car');
@@ -99,7 +100,7 @@ describe('the agreed plan', () => {
     const broken = await keep(job.id, {
       strategy: plan.proposal.strategy,
       changes: fuse,
-      fingerprint: await fingerprintOf(job.id),
+      fingerprint: await fingerprintOf(app, job.id),
     });
     expect(broken.body.proposal.remarks[0].severity).toBe('error');
     await signed(job.id, broken.body);

@@ -1,13 +1,6 @@
-import {
-  LIMITS,
-  NO_CHANGES,
-  type Plan,
-  type PlanChanges,
-  type PlanFingerprint,
-  type Problem,
-} from '@ulpen/core';
+import { LIMITS, NO_CHANGES, type Plan, type PlanChanges, type Problem } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { keepPlan, measuredJob as measuredJobOf, proposalsOf } from './planned-job.ts';
+import { fingerprintOf, keepPlan, measuredJob as measuredJobOf, proposalsOf } from './planned-job.ts';
 import { NOWHERE, PAIR, runningApp, type RunningApp, TARGET } from './running-app.ts';
 
 let app: RunningApp;
@@ -18,8 +11,6 @@ afterAll(() => app.stop());
 
 const seen = (jobId: string) => proposalsOf(app, jobId);
 const measuredJob = () => measuredJobOf(app);
-const fingerprintOf = async (jobId: string) =>
-  (await app.call<PlanFingerprint>('GET', `/api/v1/jobs/${jobId}/fingerprint`)).body.fingerprint;
 const keep = <T = Plan>(jobId: string, plan: object, headers?: Record<string, string>) =>
   keepPlan<T>(app, jobId, plan, headers);
 const louder = (loudestStep: number): PlanChanges => ({ ...NO_CHANGES, setup: { loudestStep } });
@@ -27,7 +18,7 @@ const louder = (loudestStep: number): PlanChanges => ({ ...NO_CHANGES, setup: { 
 describe('the fingerprint', () => {
   it('changes with each thing that a plan is worked out from, and comes back with it', async () => {
     const { job, unit, captures, target, fingerprint } = await measuredJob();
-    expect(await fingerprintOf(job.id)).toBe(fingerprint);
+    expect(await fingerprintOf(app, job.id)).toBe(fingerprint);
     const { body: check } = await app.call<{ id: string }[]>('POST', `/api/v1/jobs/${job.id}/checks`, [
       {
         pairId: captures[0].pairId,
@@ -35,10 +26,10 @@ describe('the fingerprint', () => {
         note: '',
       },
     ]);
-    const one = await fingerprintOf(job.id);
+    const one = await fingerprintOf(app, job.id);
     // Another check of the same kind in its place: as many as before, and not the same.
     await app.call('POST', `/api/v1/checks/${check[0].id}/withdraw`);
-    expect(await fingerprintOf(job.id)).toBe(fingerprint);
+    expect(await fingerprintOf(app, job.id)).toBe(fingerprint);
     await app.call('POST', `/api/v1/jobs/${job.id}/checks`, [
       {
         pairId: captures[0].pairId,
@@ -46,7 +37,7 @@ describe('the fingerprint', () => {
         note: '',
       },
     ]);
-    const other = await fingerprintOf(job.id);
+    const other = await fingerprintOf(app, job.id);
     expect(new Set([fingerprint, one, other]).size).toBe(3);
 
     const view = await app.view(job.id);
@@ -67,7 +58,7 @@ describe('the fingerprint', () => {
         path,
         expect.toSatisfy((s) => s < 300),
       ]);
-      const after = await fingerprintOf(job.id);
+      const after = await fingerprintOf(app, job.id);
       expect([path, after === before]).toEqual([path, false]);
       before = after;
     }
@@ -78,7 +69,7 @@ describe('the fingerprint', () => {
     const untouched = await app.view(job.id);
     await app.call('PUT', `/api/v1/jobs/${job.id}/intake`, untouched.intake);
     const view = await app.view(job.id);
-    const fingerprint = await fingerprintOf(job.id);
+    const fingerprint = await fingerprintOf(app, job.id);
     await app.call('PUT', `/api/v1/jobs/${job.id}`, {
       ...{ car: 'Renamed', year: null, system: '', place: '', wish: '' },
       version: view.version,
@@ -87,7 +78,7 @@ describe('the fingerprint', () => {
     const draft = { strategy: 'convert', version: 0, changes: louder(12) };
     await app.call('PUT', `/api/v1/jobs/${job.id}/draft`, draft);
     await app.call('PUT', `/api/v1/jobs/${job.id}/intake`, { ...view.intake, trim: 'S' });
-    expect(await fingerprintOf(job.id)).toBe(fingerprint);
+    expect(await fingerprintOf(app, job.id)).toBe(fingerprint);
     expect((await app.call('GET', `/api/v1/jobs/${NOWHERE}/fingerprint`)).status).toBe(404);
   });
 });
@@ -132,7 +123,7 @@ describe('kept plans', () => {
     const late = await keep<Problem>(job.id, { fingerprint });
     expect([late.status, late.body.title]).toEqual([409, 'Changed in the meantime']);
     const now = late.body.current as { fingerprint: string; proposal: Plan['proposal'] };
-    expect(now.fingerprint).toBe(await fingerprintOf(job.id));
+    expect(now.fingerprint).toBe(await fingerprintOf(app, job.id));
     expect(now.proposal.feeds[0].need.lowHz).toBe(200);
     expect((await app.view(job.id)).plans).toEqual([]);
     const kept = await keep(job.id, { fingerprint: now.fingerprint });

@@ -4,6 +4,7 @@ import {
   NO_CHANGES,
   type Plan,
   type PlanChanges,
+  type PlanFingerprint,
   type Proposal,
 } from '@ulpen/core';
 import { columns, type RunningApp, type Seen } from './running-app.ts';
@@ -11,6 +12,10 @@ import { columns, type RunningApp, type Seen } from './running-app.ts';
 /** What the list of proposals answers. */
 export const proposalsOf = async (app: RunningApp, jobId: string): Promise<Seen> =>
   (await app.call<Seen>('GET', `/api/v1/jobs/${jobId}/proposals`)).body;
+
+/** What a job's plans stand on now. */
+export const fingerprintOf = async (app: RunningApp, jobId: string): Promise<string> =>
+  (await app.call<PlanFingerprint>('GET', `/api/v1/jobs/${jobId}/fingerprint`)).body.fingerprint;
 
 /** A job with a measured full-range output on each side, one channel for both, and its proposals. */
 export async function measuredJob(app: RunningApp) {

@@ -94,6 +94,14 @@ export const SUBWOOFER = target('Subwoofer', {
   speaker: { way: 'subwoofer', ohm: 2, watts: 250 },
 });
 
+export const CENTRE = target('Centre', {
+  layout: 'mono',
+  axle: 'front',
+  lowHz: 160,
+  highHz: 14_000,
+  speaker: { watts: 40 },
+});
+
 /** A plain radio whose front outputs were read and are steady without their speakers. */
 export const plainFronts = (): SimulatedOutput[] => both('front', 'full', { checks: [...STEADY, volts(4)] });
 

@@ -3,6 +3,7 @@ import {
   amplifier,
   both,
   car,
+  CENTRE,
   FRONT_PAIR,
   out,
   PLAIN,
@@ -10,7 +11,6 @@ import {
   REAR_PAIR,
   STEADY,
   SUBWOOFER,
-  target,
   volts,
   WITH_AMPLIFIER,
 } from './cars.ts';
@@ -18,13 +18,6 @@ import type { JobCase, Never, Worked } from './case.ts';
 import { settled } from './record.ts';
 
 const checks = STEADY;
-const CENTRE = target('Centre', {
-  layout: 'mono',
-  axle: 'front',
-  lowHz: 160,
-  highHz: 14_000,
-  speaker: { watts: 40 },
-});
 const monoTaps = ({ plan, input }: Worked) =>
   plan.feeds
     .filter((f) => f.side === 'mono')

@@ -1,6 +1,6 @@
 import { highPass, lowPass } from '../../carsim/cars/parts.ts';
 import { recordTogether } from '../../carsim/recorded-together.ts';
-import { amplifier, both, car, FRONT_PAIR, out, STEADY, target, WITH_AMPLIFIER } from './cars.ts';
+import { amplifier, both, car, CENTRE, FRONT_PAIR, out, STEADY, target, WITH_AMPLIFIER } from './cars.ts';
 import type { JobCase, Never, Worked } from './case.ts';
 import { pairOf, settled } from './record.ts';
 
@@ -23,13 +23,6 @@ const REAR_FULL = target('Rear pair', {
   lowHz: 40,
   highHz: 15_000,
   speaker: { watts: 50 },
-});
-const CENTRE = target('Centre', {
-  layout: 'mono',
-  axle: 'front',
-  lowHz: 160,
-  highHz: 14_000,
-  speaker: { watts: 40 },
 });
 const BASS_IN_A_CENTRE: Never = {
   what: 'feeds a centre with the subwoofer’s bass',

@@ -1,5 +1,6 @@
 import { listWords } from '../../behaviour/finding.ts';
 import type { FinishedCar, FinishedDevice, FinishedOutput } from '../../model/finished-car.ts';
+import { INSERT_WORDS } from '../../model/insert-words.ts';
 import type { Setup } from '../../model/setup.ts';
 
 /** What of an output the sentence needs. */
@@ -78,14 +79,7 @@ const KIND: Record<FinishedDevice['kind'], string> = {
   processor: 'processor',
   'data-interface': 'data interface',
   amplifier: 'new amplifier',
-  'bass-restorer': 'bass restorer',
-  'line-filter': 'line filter',
-  isolator: 'ground loop isolator',
-  'level-control': 'level control',
-  'load-module': 'load module',
-  'passive-crossover': 'passive crossover',
-  'remote-delay': 'turn-on delay',
-  breaker: 'circuit breaker',
+  ...INSERT_WORDS,
   'harness-half': 'harness half',
 };
 
