@@ -42,7 +42,8 @@ const deskDeviceSchema = deviceSchemaOfFeed.exclude(['joined']);
 export type DeskDevice = z.infer<typeof deskDeviceSchema>;
 
 /** What a plan puts in by itself. */
-const OWN_INSERT_KINDS = ['bass-restorer'] as const;
+const OWN_INSERT_KINDS = ['bass-restorer', 'passive-crossover'] as const;
+export type OwnInsertKind = (typeof OWN_INSERT_KINDS)[number];
 
 /** What a person changed by hand against what the strategy would do. */
 export const changesSchema = z
@@ -75,7 +76,7 @@ export const changesSchema = z
     /** boxes that the plan puts in by itself and that a person took out */
     leftOut: z
       .array(z.object({ kind: z.enum(OWN_INSERT_KINDS), targetId: ref('target') }))
-      .max(LIMITS.targetsOfJob.most)
+      .max(2 * LIMITS.targetsOfJob.most)
       .default([]),
   })
   .meta({ id: 'PlanChanges' });

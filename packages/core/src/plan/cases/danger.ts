@@ -128,6 +128,25 @@ export const DANGER: readonly JobCase[] = [
     never: [BARE_TWEETER],
   },
   {
+    id: 'kept-tweeters-behind-a-passive-crossover',
+    car: twoWays('kept-tweeters-behind-a-passive-crossover', [
+      front('Front woofers', 'woofer', 60, 2800),
+      front('Front tweeters', 'tweeter', 2800, 18_000),
+    ]),
+    record: (c) => {
+      settled(c);
+      onlyDevices(c, 'Tongs 2.30 line', 'Anvil 4.60', 'Bramble X2', 'Tether 4');
+      c.job.targets[1].amplifierId = c.devices.find((d) => d.name === 'Tongs 2.30 line')!.id;
+    },
+    decides: {
+      first: ['bypass-factory-wire', 'bypass-node'],
+      holds: ({ car: { speakers } }) =>
+        speakers.filter((s) => s.way === 'tweeter').every((s) => s.highPass?.where === 'speaker'),
+    },
+    why: 'The same without a processor, and with a crossover in the library: it goes before the tweeters, and nobody has to think of it.',
+    never: [BARE_TWEETER],
+  },
+  {
     id: 'a-kept-set-of-two-ways-on-one-channel',
     car: twoWays('a-kept-set-of-two-ways-on-one-channel', [
       { ...FRONT_PAIR, speaker: { state: 'kept', way: 'full', watts: 50 } },

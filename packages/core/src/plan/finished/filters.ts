@@ -37,12 +37,12 @@ export function filtersOf(
     feed.levelDb[index] < middle - FILTERED_DB;
   const place = (hz: number, filtered: boolean): NonNullable<Feed['crossover']['highPass']> => {
     if (filtered) return { hz, where: 'factory' };
-    if (entriesOf(inserts, 'speaker').some((d) => inside(d, hz))) return { hz, where: 'speaker' };
-    if (entriesOf(inserts, 'amplifier').some((d) => inside(d, hz))) return { hz, where: 'device' };
-    if (feed.device !== 'direct' && inside(between, hz)) return { hz, where: 'device' };
+    if (entriesOf(inserts, 'speaker').some((d) => passes(d, hz))) return { hz, where: 'speaker' };
+    if (entriesOf(inserts, 'amplifier').some((d) => passes(d, hz))) return { hz, where: 'device' };
+    if (feed.device !== 'direct' && passes(between, hz)) return { hz, where: 'device' };
     if (feed.device === 'joined') return { hz, where: 'missing' };
     // Where no amplifier is chosen yet, the filter is a demand on it.
-    if (amplifier === null || inside(amplifier, hz)) return { hz, where: 'amplifier' };
+    if (amplifier === null || passes(amplifier, hz)) return { hz, where: 'amplifier' };
     return { hz, where: 'missing' };
   };
   const highPass = wantsHighPass(target)
@@ -61,5 +61,6 @@ export function filtersOf(
 export const wantsHighPass = ({ speaker: { way }, lowHz }: Target): boolean =>
   way === 'tweeter' || way === 'midrange' || (way !== 'subwoofer' && lowHz >= SPARED_HZ);
 
-const inside = (d: DeviceFields | null, hz: number) =>
+/** Its filter can be set there. */
+export const passes = (d: DeviceFields | null, hz: number): boolean =>
   d?.crossover ? hz >= d.crossover.lowestHz && hz <= d.crossover.highestHz : false;

@@ -302,4 +302,18 @@ describe('what the plan puts in by itself', () => {
     for (const d of plan?.car?.devices ?? []) expect(d.kind).not.toBe('bass-restorer');
     expect(plan).not.toBeNull();
   });
+  it('a crossover before a tweeter that nothing else in the library could protect', () => {
+    const { id } = coupe.devices.find((d) => d.name === 'Tongs 2.30 line')!;
+    const tweeters = coupe.targets.map((t) => (t.speaker.way === 'tweeter' ? { ...t, amplifierId: id } : t));
+    const of = (changes: Partial<PlanChanges> = {}, devices = coupe.devices) =>
+      rework({ ...coupe, targets: tweeters, devices }, 'source-direct', { ...NO_CHANGES, ...changes })!;
+    const bare = (plan: Proposal) => plan.remarks.some((r) => r.rule === 'tweeter-high-pass');
+    const without = coupe.devices.filter((d) => d.kind !== 'processor');
+    const put = of({}, without);
+    expect([bare(put), put.car!.devices.some((d) => d.kind === 'passive-crossover')]).toEqual([false, true]);
+    // A processor could: that is another way in, and this one is told what it lacks.
+    expect(bare(of())).toBe(true);
+    const [targetId] = tweeters.flatMap((t) => (t.speaker.way === 'tweeter' ? t.id : []));
+    expect(bare(of({ leftOut: [{ kind: 'passive-crossover', targetId }] }, without))).toBe(true);
+  });
 });

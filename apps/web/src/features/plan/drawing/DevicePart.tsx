@@ -119,7 +119,7 @@ function TakeOut({ device }: { device: FinishedDevice }) {
   const last = changes.inserts.findLastIndex(isThis);
   const { kind } = device;
   // What the plan put in by itself is left out from then on.
-  const own = kind === 'bass-restorer' ? kind : null;
+  const own = kind === 'bass-restorer' || kind === 'passive-crossover' ? kind : null;
   const without =
     last >= 0
       ? { ...changes, inserts: changes.inserts.filter((_, i) => i !== last) }
