@@ -77,6 +77,11 @@ export function workedOver(
   return null;
 }
 
+/** An equaliser or a delay, which a processor behind it undoes; sides that are mixed nothing takes apart again. */
+export function correctable(found: Processing | null): Processing | null {
+  return found && (found.equalised || found.delay > 0) ? { ...found, mixed: false } : null;
+}
+
 /** What was done to a feed beside filtering: `is equalised by +5 dB at 70 Hz and delayed by 1.2 ms`. */
 export function processingWords({ equalised, delay, mixed }: Processing): string {
   const parts = [

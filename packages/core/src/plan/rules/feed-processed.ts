@@ -1,4 +1,4 @@
-import { processingOf, processingWords } from '../facts/processing.ts';
+import { correctable, processingOf, processingWords } from '../facts/processing.ts';
 import { type FeedRule, remark } from './rule.ts';
 
 /**
@@ -11,7 +11,7 @@ export const feedProcessed: FeedRule = (context) => {
   const bypassed = setup.factoryAmplifier === 'removed' || setup.factoryAmplifier === 'node';
   return sources.flatMap((source) => {
     if (source.pair.unitKind !== 'radio' || !plan.hasAmplifier) return [];
-    const found = processingOf(source, plan.radioFeeds, feed.need);
+    const found = correctable(processingOf(source, plan.radioFeeds, feed.need));
     if (!found) return [];
     return [
       remark(

@@ -73,4 +73,13 @@ describe('a feed that the factory worked over', () => {
     expect(said({ factoryAmplifier: 'stays' }, {}, 'amplifier')).toEqual([]);
     expect(said({ factoryAmplifier: 'removed' }, { target: { lowHz: 2500, highHz: 18_000 } })).toEqual([]);
   });
+  it('mixed sides are no matter of a processor: nothing takes them apart again', () => {
+    const mixed = (analysis = madeSource().analysis) => [
+      { ...madeSource({ unitKind: 'radio', facts: { sides: 'mixed' } }), analysis },
+    ];
+    expect(said({ factoryAmplifier: 'removed' }, { sources: mixed() })).toEqual([]);
+    const [both] = said({ factoryAmplifier: 'removed' }, { sources: mixed(boosted) });
+    expect(both).toMatch(/equalised by/);
+    expect(both).not.toMatch(/mixed/);
+  });
 });

@@ -4,7 +4,7 @@ import type { Target } from '../../model/target.ts';
 import { isBass } from '../facts/bass.ts';
 import { type PlanContext, wantedFeeds } from '../facts/context.ts';
 import { feedSides } from '../facts/plan-input.ts';
-import { processingOf } from '../facts/processing.ts';
+import { correctable, processingOf } from '../facts/processing.ts';
 import type { Source } from '../facts/sources.ts';
 import { noSpeakerWires } from './bypass.ts';
 import { tapsOf, workOutFeed } from './feed.ts';
@@ -126,7 +126,7 @@ function nothingToProcess(context: PlanContext): string | null {
   const { radioFeeds, input } = context;
   const asked = input.brief.shape === 'active-front';
   const uneven = radioFeeds.some(
-    (s) => s.pair.facts.feed === 'fixed' || processingOf(s, radioFeeds) !== null,
+    (s) => s.pair.facts.feed === 'fixed' || correctable(processingOf(s, radioFeeds)) !== null,
   );
   return asked || uneven
     ? null
