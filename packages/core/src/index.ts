@@ -106,7 +106,6 @@ export { settingChoices } from './plan/words/setting-words.ts';
 export { liveChanges } from './plan/compare/live-changes.ts';
 export { GUESSED } from './plan/words/guess.ts';
 export { carInWords } from './plan/words/car-in-words.ts';
-export { INSERT_WORDS, PLACE_WORDS } from './model/insert-words.ts';
 export { changesInWords } from './plan/words/changes-in-words.ts';
 export { PLANNER_VERSION } from './plan/planner-version.ts';
 export { finishedCar } from './plan/finished/finished-car.ts';

@@ -159,7 +159,7 @@ function pairFinding(known: Known, n: number, place: number): PairFinding {
     kind,
     plusCavityId: idOf[first ? i : j],
     minusCavityId: idOf[first ? j : i],
-    ...atMost(judge(probability, alone, named.has(idOf[i]) && named.has(idOf[j])), seen.length > 0),
+    ...onlyIfSeen(judge(probability, alone, named.has(idOf[i]) && named.has(idOf[j])), seen.length > 0),
     polarity: {
       ...judge(polarity, first ? p.measured : 1 - p.measured, named.has(idOf[i]) || named.has(idOf[j])),
       times: p.times,
@@ -218,8 +218,8 @@ function judge(probability: number, measured: number, claimed: boolean): Judged 
 }
 
 /** What nothing was measured of is looked at again, however well all else fits. */
-const atMost = (judged: Judged, measured: boolean): Judged =>
-  measured || judged.state !== 'settled' ? judged : { ...judged, standing: 'assumed', state: 'again' };
+const onlyIfSeen = (judged: Judged, seen: boolean): Judged =>
+  seen || judged.state !== 'settled' ? judged : { ...judged, standing: 'assumed', state: 'again' };
 
 function wiresOf(input: HarnessInput): Wire[] {
   const colours = new Map<string, string>();

@@ -175,6 +175,10 @@ export const finishedCarSchema = z
   .meta({ id: 'FinishedCar' });
 export type FinishedCar = z.infer<typeof finishedCarSchema>;
 
+/** What protects the power cable. */
+export const mainProtection = ({ devices }: Pick<FinishedCar, 'devices'>): 'fuse' | 'breaker' =>
+  devices.some((d) => d.kind === 'breaker') ? 'breaker' : 'fuse';
+
 /** The device of a kind, or between outputs and amplifier, that a channel's signal goes through. */
 export function deviceServing(
   { devices }: Pick<FinishedCar, 'devices'>,

@@ -24,12 +24,24 @@ export const PLACES_OF: Record<InsertKind, readonly InsertPlace[]> = {
   'remote-delay': ['turn-on'],
   breaker: ['supply'],
 };
-const PLACE_WORDS: Record<InsertPlace, string> = {
+
+export const INSERT_WORDS: Record<InsertKind, string> = {
+  'bass-restorer': 'bass restorer',
+  'line-filter': 'line filter',
+  isolator: 'ground loop isolator',
+  'level-control': 'level control',
+  'load-module': 'load module',
+  'passive-crossover': 'passive crossover',
+  'remote-delay': 'turn-on delay',
+  breaker: 'circuit breaker',
+};
+
+export const PLACE_WORDS: Record<InsertPlace, string> = {
   outputs: 'at the factory outputs',
   amplifier: 'before the amplifier',
-  speaker: 'between amplifier and speaker',
-  'turn-on': 'into the turn-on lead',
-  supply: 'into the power cable',
+  speaker: 'before the speaker',
+  'turn-on': 'in the turn-on lead',
+  supply: 'in the power cable',
 };
 
 /** A model that a person chose. */
@@ -55,14 +67,14 @@ export const insertSchema = z
       issue.addIssue({
         code: 'custom',
         path: ['at'],
-        message: `a ${kind.replace('-', ' ')} goes ${PLACES_OF[kind].map((p) => PLACE_WORDS[p]).join(' or ')}`,
+        message: `a ${INSERT_WORDS[kind]} goes ${PLACES_OF[kind].map((p) => PLACE_WORDS[p]).join(' or ')}`,
       });
     if (isOfSystem(at) !== (targetId === null))
       issue.addIssue({
         code: 'custom',
         path: ['targetId'],
         message: isOfSystem(at)
-          ? `null: a ${kind.replace('-', ' ')} serves the whole system`
+          ? `null: a ${INSERT_WORDS[kind]} serves the whole system`
           : 'the channel group whose signal it stands in',
       });
   });

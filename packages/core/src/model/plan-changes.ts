@@ -42,7 +42,7 @@ const deskDeviceSchema = deviceSchemaOfFeed.exclude(['joined']);
 export type DeskDevice = z.infer<typeof deskDeviceSchema>;
 
 /** What a plan puts in by itself. */
-const OWN_INSERT_KINDS = ['bass-restorer', 'passive-crossover'] as const;
+export const OWN_INSERT_KINDS = ['bass-restorer', 'passive-crossover'] as const;
 export type OwnInsertKind = (typeof OWN_INSERT_KINDS)[number];
 
 /** What a person changed by hand against what the strategy would do. */

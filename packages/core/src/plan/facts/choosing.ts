@@ -145,8 +145,8 @@ function whole(
     .flatMap((two) => chooser.choose(target, side, two, { ...options, minInputs: 2, maxInputs: 2 }))
     .sort((a, b) => a.cost - b.cost);
   const mixes = from.filter((s) => s.pair.side === 'mono' || s.pair.side === 'centre');
-  const whole = [...both.slice(0, 1), ...chooser.choose(target, side, mixes, options).slice(0, 1)];
-  return whole.length > 0 ? whole.sort((a, b) => a.cost - b.cost) : best;
+  const found = [...both.slice(0, 1), ...chooser.choose(target, side, mixes, options).slice(0, 1)];
+  return found.length > 0 ? found.sort((a, b) => a.cost - b.cost) : best;
 }
 
 /** Every place of which both sides are there. */

@@ -3,7 +3,7 @@ import { DEMO_CARS } from '../../carsim/index.ts';
 import { demoLibrary } from '../../carsim/devices.ts';
 import { viewOfCar } from '../../carsim/view-of-car.ts';
 import type { FinishedCar, SignalSource } from '../../model/finished-car.ts';
-import { type Insert, insertSchema } from '../../model/insert.ts';
+import { type Insert, INSERT_WORDS, insertSchema } from '../../model/insert.ts';
 import { type Proposal } from '../../model/plan.ts';
 import { NO_CHANGES, type PlanChanges } from '../../model/plan-changes.ts';
 import type { SetupChange } from '../../model/setup.ts';
@@ -182,7 +182,7 @@ describe('a box in series', () => {
   ] as const)('%s does not go to the %s', (kind, at) => {
     const { error } = insertSchema.safeParse(put(carrier, { kind, at, targetId: crypto.randomUUID() }));
     expect(error?.issues.map((i) => [i.path.join('.'), i.message])).toEqual([
-      ['at', expect.stringContaining(`${kind.replace('-', ' ')} goes `)],
+      ['at', expect.stringContaining(`${INSERT_WORDS[kind]} goes `)],
     ]);
   });
 });
@@ -254,7 +254,7 @@ describe('in the turn-on lead and the power cable', () => {
   it.each([
     [{ kind: 'breaker', at: 'supply', targetId: crypto.randomUUID() }, 'targetId', 'whole system'],
     [{ kind: 'isolator', at: 'amplifier', targetId: null }, 'targetId', 'channel group'],
-    [{ kind: 'breaker', at: 'turn-on', targetId: null }, 'at', 'into the power cable'],
+    [{ kind: 'breaker', at: 'turn-on', targetId: null }, 'at', 'in the power cable'],
   ] as const)('%o is refused', (part, path, words) => {
     const { error } = insertSchema.safeParse(put(camper, part));
     expect(error?.issues.map((i) => [i.path.join('.'), i.message])).toEqual([

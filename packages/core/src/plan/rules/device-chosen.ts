@@ -2,7 +2,7 @@ import { INSERT_KINDS, type InsertKind } from '../../model/device.ts';
 import { subject } from '../../model/matter.ts';
 import type { Equipment } from '../../model/plan.ts';
 import type { Setup } from '../../model/setup.ts';
-import { INSERT_WORDS } from '../../model/insert-words.ts';
+import { INSERT_WORDS } from '../../model/insert.ts';
 import { LIBRARY, planRemark, type PlanRule } from './rule.ts';
 
 function insertWords({ kind, says }: Equipment, { fuseAmps }: Setup['supply']): string {

@@ -3,6 +3,7 @@ import { needsNoPower } from '../facts/needs-no-power.ts';
 import { ownFusesTogether } from '../supply/main-cable.ts';
 import { ampacity, CABLE_SIZES } from '../../supply/cable.ts';
 import { CONTINUOUS, FUSE_SIZES, FUSE_WITHIN_MM } from '../../supply/fuse.ts';
+import { mainProtection } from '../../model/finished-car.ts';
 import type { Remark, Severity } from '../../model/plan.ts';
 import { type PlanInContext, planRemark, type PlanRule, setAt } from './rule.ts';
 
@@ -12,7 +13,7 @@ const THICKEST = CABLE_SIZES[CABLE_SIZES.length - 1];
 /** The main fuse is there, near the battery, large enough for the system and small enough for the cable. */
 export const mainFuse: PlanRule = (plan) => {
   const { from, fuseAmps, fuseMm } = plan.plan.setup.supply;
-  const part = partOf(plan);
+  const part = mainProtection(plan.finished);
   if (from === 'factory-feed' || needsNoPower(plan.plan.feeds)) return [];
   if (fuseAmps === null)
     return [
@@ -39,16 +40,13 @@ export const mainFuse: PlanRule = (plan) => {
   ];
 };
 
-/** What protects the cable. */
-const partOf = ({ finished }: Pick<PlanInContext, 'finished'>): 'fuse' | 'breaker' =>
-  finished.devices.some((d) => d.kind === 'breaker') ? 'breaker' : 'fuse';
-
 const said = (rule: string, severity: Severity, text: string, remedy: string): Remark =>
   planRemark(rule, severity, text, { settle: setAt('supply'), remedy });
 
 /** Small enough: the fuse goes before the cable does. */
 function forCable(plan: PlanInContext, fuseAmps: number): Remark[] {
   const { cableMm2, metal } = plan.plan.setup.supply;
+  const part = mainProtection(plan.finished);
   const carries = ampacity(cableMm2, metal);
   if (fuseAmps <= carries * 1.001) return [];
   const most = ampacity(THICKEST, metal);
@@ -56,17 +54,17 @@ function forCable(plan: PlanInContext, fuseAmps: number): Remark[] {
     said(
       'fuse-large',
       'error',
-      `A ${partOf(plan)} of ${fuseAmps} A before a cable that carries ${carries.toFixed(0)} A: the cable burns first.`,
+      `A ${part} of ${fuseAmps} A before a cable that carries ${carries.toFixed(0)} A: the cable burns first.`,
       fuseAmps > most
         ? `Two cables, each with its own fuse: the thickest here, ${THICKEST} mm², carries ${most.toFixed(0)} A.`
-        : `A thicker cable, or a smaller ${partOf(plan)}.`,
+        : `A thicker cable, or a smaller ${part}.`,
     ),
   ];
 }
 
 /** Large enough: it stands music, and is not the first to go when a device has a fault. */
 function forDevices({ plan, finished, context }: PlanInContext, fuseAmps: number): Remark[] {
-  const part = partOf({ finished });
+  const part = mainProtection(finished);
   const need = plan.figures.musicAmps;
   const own = ownFusesTogether(finished.devices, PLAYING_VOLTS[context.input.nominalVolts]);
   const split = (amps: number) =>

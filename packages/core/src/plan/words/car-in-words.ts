@@ -1,6 +1,6 @@
 import { listWords } from '../../behaviour/finding.ts';
 import type { FinishedCar, FinishedDevice, FinishedOutput } from '../../model/finished-car.ts';
-import { INSERT_WORDS } from '../../model/insert-words.ts';
+import { INSERT_WORDS } from '../../model/insert.ts';
 import type { Setup } from '../../model/setup.ts';
 
 /** What of an output the sentence needs. */

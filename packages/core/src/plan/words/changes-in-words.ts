@@ -2,7 +2,7 @@ import type { PlanChanges } from '../../model/plan-changes.ts';
 import type { Target } from '../../model/target.ts';
 import { type Pair, pairName } from '../../model/unit.ts';
 import { feedName } from '../facts/feed-name.ts';
-import { INSERT_WORDS, PLACE_WORDS } from '../../model/insert-words.ts';
+import { INSERT_WORDS, PLACE_WORDS } from '../../model/insert.ts';
 import { settingsInWords } from './setting-words.ts';
 
 /**

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { Button } from 'react-bootstrap';
-import { entryOf, type FinishedDevice, type JobView } from '@ulpen/core';
+import { entryOf, type FinishedDevice, type JobView, OWN_INSERT_KINDS } from '@ulpen/core';
 import { useDevices } from '../../../api/shop-queries.ts';
 import { KIND_WORD } from '../../../ui/device-words.ts';
 import { SelectField } from '../../../ui/SelectField.tsx';
@@ -117,9 +117,8 @@ function TakeOut({ device }: { device: FinishedDevice }) {
     insert.targetId === channel.targetId &&
     (insert.deviceId === (device.entry?.id ?? null) || insert.device === device.name);
   const last = changes.inserts.findLastIndex(isThis);
-  const { kind } = device;
   // What the plan put in by itself is left out from then on.
-  const own = kind === 'bass-restorer' || kind === 'passive-crossover' ? kind : null;
+  const own = OWN_INSERT_KINDS.find((kind) => kind === device.kind) ?? null;
   const without =
     last >= 0
       ? { ...changes, inserts: changes.inserts.filter((_, i) => i !== last) }

@@ -1,4 +1,12 @@
-import { ampacity, AMPACITY_BASIS, CABLE_SIZES, FUSE_SIZES, type Setup, settingChoices } from '@ulpen/core';
+import {
+  ampacity,
+  AMPACITY_BASIS,
+  CABLE_SIZES,
+  FUSE_SIZES,
+  mainProtection,
+  type Setup,
+  settingChoices,
+} from '@ulpen/core';
 import { Choices } from '../../../ui/Choices.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { SelectField } from '../../../ui/SelectField.tsx';
@@ -15,7 +23,7 @@ const sizes = (sold: readonly number[], own: number | null, unit: string) =>
 /** Where the power comes from, its fuse and its cable. */
 export function SupplySettings({ setup: { supply } }: { setup: Setup }) {
   const putSupply = usePutPart('supply');
-  const breaker = useFramedPlan().shown.changes.inserts.some((i) => i.at === 'supply');
+  const { car } = useFramedPlan().shown.proposal;
   return (
     <>
       <Choices
@@ -37,7 +45,7 @@ export function SupplySettings({ setup: { supply } }: { setup: Setup }) {
         <div className="part-row">
           <SelectField
             id="pick-main-fuse"
-            label={breaker ? 'Main breaker' : 'Main fuse'}
+            label={`Main ${car ? mainProtection(car) : 'fuse'}`}
             value={supply.fuseAmps}
             options={[...sizes(FUSE_SIZES, supply.fuseAmps, 'A'), { value: null, word: 'none' }]}
             onChange={(fuseAmps) => putSupply({ fuseAmps })}

@@ -1,4 +1,4 @@
-import type { FinishedCar, Proposal, Setup, SetupPlace } from '@ulpen/core';
+import { type FinishedCar, mainProtection, type Proposal, type Setup, type SetupPlace } from '@ulpen/core';
 
 /** One link of a chain, and the place where it is set; null: it follows from the others. */
 export interface Link {
@@ -50,7 +50,7 @@ export function chainsOf({ turnOn, figures }: Proposal, setup: Setup, car: Finis
 function powerLinks({ supply }: Setup, car: FinishedCar, figures: Proposal['figures']): Link[] {
   const { from, feedFuseAmps, fuseAmps, fuseMm, cableMm2, cableM, metal, ground } = supply;
   const own = from === 'battery';
-  const part = car.devices.some((d) => d.kind === 'breaker') ? 'breaker' : 'fuse';
+  const part = mainProtection(car);
   const supplied = car.devices.filter((d) => d.draws.sineAmps > 0);
   return [
     {
