@@ -17,7 +17,7 @@ import {
   volts,
   WITH_AMPLIFIER,
 } from './cars.ts';
-import type { JobCase } from './case.ts';
+import type { CaseRecord, JobCase } from './case.ts';
 import { BARE_TWEETER, DRIVES_A_WHOLE_WIRE, TAKES_A_WIRE_UNPARTED, taps, WRONG_VOLTAGE } from './never.ts';
 import { onlyDevices, pairOf, plug, settled, supplied } from './record.ts';
 
@@ -41,6 +41,14 @@ const front = (name: string, way: 'woofer' | 'tweeter', lowHz: number, highHz: n
     highHz,
     speaker: { state: 'kept', way, watts: 40 },
   });
+
+/** Woofers and tweeters of the factory on new channels. */
+const keptTweeters = (id: string) =>
+  twoWays(id, [front('Front woofers', 'woofer', 60, 2800), front('Front tweeters', 'tweeter', 2800, 18_000)]);
+/** The tweeters get an amplifier without filters. */
+const onTongs = (c: CaseRecord): void => {
+  c.job.targets[1].amplifierId = c.devices.find((d) => d.name === 'Tongs 2.30 line')!.id;
+};
 
 /** What destroys equipment, burns a car, or silences what the law asks for. */
 export const DANGER: readonly JobCase[] = [
@@ -115,13 +123,10 @@ export const DANGER: readonly JobCase[] = [
   },
   {
     id: 'kept-tweeters-on-an-amplifier-without-filters',
-    car: twoWays('kept-tweeters-on-an-amplifier-without-filters', [
-      front('Front woofers', 'woofer', 60, 2800),
-      front('Front tweeters', 'tweeter', 2800, 18_000),
-    ]),
+    car: keptTweeters('kept-tweeters-on-an-amplifier-without-filters'),
     record: (c) => {
       settled(c);
-      c.job.targets[1].amplifierId = c.devices.find((d) => d.name === 'Tongs 2.30 line')!.id;
+      onTongs(c);
     },
     decides: { says: [/high-pass/i] },
     why: 'The factory amplifier made the high-pass; without it the tweeter burns.',
@@ -129,14 +134,11 @@ export const DANGER: readonly JobCase[] = [
   },
   {
     id: 'kept-tweeters-behind-a-passive-crossover',
-    car: twoWays('kept-tweeters-behind-a-passive-crossover', [
-      front('Front woofers', 'woofer', 60, 2800),
-      front('Front tweeters', 'tweeter', 2800, 18_000),
-    ]),
+    car: keptTweeters('kept-tweeters-behind-a-passive-crossover'),
     record: (c) => {
       settled(c);
       onlyDevices(c, 'Tongs 2.30 line', 'Anvil 4.60', 'Bramble X2', 'Tether 4');
-      c.job.targets[1].amplifierId = c.devices.find((d) => d.name === 'Tongs 2.30 line')!.id;
+      onTongs(c);
     },
     decides: {
       first: ['bypass-factory-wire', 'bypass-node'],

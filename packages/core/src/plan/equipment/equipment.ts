@@ -62,7 +62,7 @@ function betweenWords(
 ): string {
   const found = between.filter((b) => b.need.kind === kind && b.between?.id === entry?.id);
   if (found.length > 0) return deviceWords(needOfAll(found), entry);
-  if (kind === 'remote-delay') return 'in the turn-on lead: the amplifiers wake last';
+  if (kind === 'remote-delay') return 'in the turn-on lead, so that the amplifiers come on last';
   if (kind === 'breaker')
     return entry?.fuseAmps
       ? `main breaker of ${entry.fuseAmps} A, in place of the fuse`

@@ -14,7 +14,7 @@ export const sourceFound: PlanRule = ({ plan, context }) =>
       );
       const [text, more]: [string, RemarkMore] = there
         ? [
-            `${name}: this way in has nothing for it.`,
+            `${name}: this way in has no source for it.`,
             { remedy: 'Another way in, or outputs of your choice at the summing desk.' },
           ]
         : [

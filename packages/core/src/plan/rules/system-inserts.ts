@@ -41,8 +41,8 @@ export const breakerPlaced: PlanRule = ({ plan, finished }) => {
   return [
     said(
       'note',
-      'A breaker that resets itself closes on a short again and again.',
-      'One that is reset by hand (SAE J553 type III), sealed where it sits under the bonnet, and able to interrupt what the battery gives into a short.',
+      'A self-resetting breaker closes onto a short again and again.',
+      'A manual-reset one (SAE J553 type III), sealed where it sits under the bonnet, with an interrupt rating above what the battery delivers into a short.',
     ),
   ];
 };

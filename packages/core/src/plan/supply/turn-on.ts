@@ -46,7 +46,7 @@ export function turnOnSteps(
       first,
     ),
     ...step(atOnce.filter(isAmplifier), AMPLIFIER, 'with the source'),
-    ...step(delay ? [delay] : [], FIRST.lead, `starts to count, ${delaySeconds} s`),
+    ...step(delay ? [delay] : [], FIRST.lead, `starts its delay of ${delaySeconds} s`),
     ...step(
       behind.filter((d) => d !== delay),
       Math.max(AMPLIFIER, delaySeconds),

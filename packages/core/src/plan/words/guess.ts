@@ -20,6 +20,6 @@ export function guessWords({ feeds, covers }: Proposal, [first, ...others]: read
       ? ''
       : `, then ${others.length === 1 ? others[0].name.toLowerCase() : `the other ${others.length} outputs`}`;
   const gaps = [...new Set(feeds.flatMap(gapsOf))];
-  const missing = covers ? '' : ` What lies ${listWords(gaps)} may be missing.`;
-  return `Measure ${first.name.toLowerCase()} first${more}: until then this is a guess by what such outputs usually carry.${missing}`;
+  const missing = covers ? '' : ` The band ${listWords(gaps)} may be missing.`;
+  return `Measure ${first.name.toLowerCase()} first${more}: until then this is a guess from what such outputs usually carry.${missing}`;
 }

@@ -160,11 +160,11 @@ describe('why a plan stands where it stands', () => {
 
   it('of nothing measured, what to measure first; what may be missing by what is usual', () => {
     expect(words(guessed([left]), 0, [left])).toMatch(
-      /^Measure front left first: until then this is a guess by what such outputs usually carry\.$/,
+      /^Measure front left first: until then this is a guess from what such outputs usually carry\.$/,
     );
     const gap = { covers: false, missing: [{ fromHz: 80, toHz: 200 }] };
     expect(words(guessed([left, right], gap), 3, [left, right])).toMatch(
-      /^Measure front left first, then front right: .* What lies below 200 Hz may be missing\.$/,
+      /^Measure front left first, then front right: .* The band below 200 Hz may be missing\.$/,
     );
     const three = [left, right, guess('x', { axle: 'rear' })];
     expect(words(guessed(three), 0, three)).toMatch(/first, then the other 2 outputs: /);

@@ -8,6 +8,6 @@ export const INSERT_FOR: Record<InsertKind, string> = {
   'level-control': 'gives the driver a volume control',
   'load-module': 'loads outputs that misbehave without their speakers',
   'passive-crossover': 'keeps bass out of a tweeter, or treble out of a woofer',
-  'remote-delay': 'wakes the amplifiers after everything else, where no device before them does',
+  'remote-delay': 'brings the amplifiers on last, where no device before them does',
   breaker: 'takes the place of the main fuse, and is reset instead of replaced',
 };
