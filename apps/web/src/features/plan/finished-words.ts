@@ -24,7 +24,7 @@ const FATE_WORD: Record<FinishedSpeaker['fate'], string> = {
 /** What becomes of a speaker; where no amplifier takes it over, the output itself does. */
 export const fateWords = ({ fate, coils }: Pick<FinishedSpeaker, 'fate' | 'coils'>): string =>
   fate === 'taken-over' && coils.every((c) => c.source?.from === 'output')
-    ? 'driven straight from the output'
+    ? 'driven by its output'
     : FATE_WORD[fate];
 
 /** `Front set, left` of a new speaker, `Front left woofer` of the factory's. */

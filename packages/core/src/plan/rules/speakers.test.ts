@@ -53,6 +53,17 @@ describe('filters before a speaker', () => {
     }
     expect(tweeter('missing', { target: kept })[0].rule).toBe('tweeter-high-pass');
   });
+  it('a door speaker without one is worth a look, and settled by what there is to set', () => {
+    const bare = { highPass: { hz: 80, where: 'missing' as const }, lowPass: null };
+    const door = (device: 'direct' | 'joined') =>
+      tweeter('missing', { target: { speaker: { way: 'full' } }, feed: { device, crossover: bare } })[0];
+    expect(door('direct')).toMatchObject({ severity: 'warning', settle: { stage: 'library' } });
+    // Where the radio drives it there is no amplifier to set.
+    expect(door('joined')).toMatchObject({
+      remedy: 'Set the radio’s own high-pass, where it has one.',
+      settle: null,
+    });
+  });
   const woofer = (where: Place, more: MadeFeed = {}) =>
     wooferHighs(
       madeFeed({

@@ -15,7 +15,9 @@ export const tweeterHighPass: FeedRule = (context) => {
         'bass-unfiltered',
         'warning',
         `${name}: nothing keeps the bass below ${formatFrequency(highPass.hz)} from a speaker that is to play from there.`,
-        { remedy: 'Set the high-pass of the amplifier or of a processor.', settle: LIBRARY },
+        feed.device === 'joined'
+          ? { remedy: 'Set the radio’s own high-pass, where it has one.' }
+          : { remedy: 'Set the high-pass of the amplifier or of a processor.', settle: LIBRARY },
       ),
     ];
   const bypassed = setup.factoryAmplifier === 'removed' || setup.factoryAmplifier === 'node';
