@@ -224,6 +224,7 @@ export const PLAIN_NEED: DeviceNeed = {
   senses: null,
   restoreDb: 0,
   load: false,
+  net: '12',
 };
 
 /** A line of what is to be bought: a device of the library, or only its kind. */

@@ -171,3 +171,13 @@ export const deviceChangeSchema = deviceObject
   .extend({ version: versionSchema })
   .refine(isAmplifier, AMPLIFIER)
   .meta({ id: 'DeviceChange' });
+
+/** Runs on a vehicle's electrical system, or needs none. */
+export const runsOn = (d: Pick<DeviceFields, 'needsSupply' | 'nominalVolts'>, net: '12' | '24'): boolean =>
+  !d.needsSupply || d.nominalVolts.split('-').includes(net);
+
+/** Of devices those that run on a vehicle's electrical system; where none does all of them, and the plan says what is wrong. */
+export function forNet<D extends DeviceFields>(devices: readonly D[], net: '12' | '24'): readonly D[] {
+  const running = devices.filter((d) => runsOn(d, net));
+  return running.length > 0 ? running : devices;
+}

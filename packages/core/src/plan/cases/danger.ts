@@ -105,6 +105,32 @@ export const DANGER: readonly JobCase[] = [
     never: [WRONG_VOLTAGE],
   },
   {
+    id: 'a-lorry-and-a-library-for-both-voltages',
+    car: plainRadio('a-lorry-and-a-library-for-both-voltages'),
+    record: (c) => {
+      c.job.intake.nominalVolts = '24';
+      c.devices = c.devices.flatMap((d, n) => [
+        d,
+        {
+          ...d,
+          id: `00000000-0000-4000-8000-${String(9000 + n).padStart(12, '0')}`,
+          ...{
+            name: `${d.name} lorry`,
+            nominalVolts: '24' as const,
+            priceClass: Math.min(4, d.priceClass + 1),
+          },
+        },
+      ]);
+    },
+    decides: {
+      first: ['direct', 'convert'],
+      holds: ({ car: { devices } }) =>
+        devices.every((d) => !d.entry?.needsSupply || d.entry.nominalVolts === '24'),
+    },
+    why: 'Those for 24 V cost more and are the only ones that live; the cheaper ones are not even thought of.',
+    never: [WRONG_VOLTAGE],
+  },
+  {
     id: 'a-car-that-charges-at-14-volts',
     car: plainRadio('a-car-that-charges-at-14-volts'),
     record: (c) => plug(c, supplied(12.7, 14.4)),

@@ -90,6 +90,7 @@ function needOfAll(found: readonly FoundBetween[]): DeviceNeed {
       restoreDb: Math.max(a.restoreDb, b.restoreDb),
       load: a.load || b.load,
       senses: a.senses ?? b.senses,
+      net: a.net,
     }));
 }
 

@@ -1,6 +1,6 @@
 import { entryOf } from '../../library/entry-of.ts';
 import { restoresEnough } from '../facts/withdrawn-bass.ts';
-import type { DeviceKind, LibraryDevice } from '../../model/device.ts';
+import { type DeviceKind, forNet, type LibraryDevice } from '../../model/device.ts';
 import type { ChosenModel } from '../../model/insert.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Device } from '../../model/plan-changes.ts';
@@ -21,6 +21,8 @@ export interface DeviceNeed {
   senses: 'signal' | 'offset' | null;
   /** an output that needs a load hangs on it */
   load: boolean;
+  /** of the vehicle, V */
+  net: '12' | '24';
 }
 
 /** What stands in the way as a box. */
@@ -67,7 +69,10 @@ export function devicesBetween(
   const kinds = [...new Set(feeds.map((f) => f.device))].filter((d) => d !== 'direct' && d !== 'joined');
   const deviceFor = (device: BoxBetween, own: Feed[]) => {
     const need = needOf(device, own);
-    const fitting = devices.filter((d) => d.kind === need.kind && fits(d, need));
+    const fitting = forNet(
+      devices.filter((d) => d.kind === need.kind && fits(d, need)),
+      need.net,
+    );
     const cost = (d: LibraryDevice) =>
       d.priceClass * countFor(d, need) +
       (need.restoreDb > 0 && !restoresEnough(d.bassRestoreDb, need.restoreDb) ? BASS_MISSING : 0) +

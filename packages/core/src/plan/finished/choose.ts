@@ -94,6 +94,7 @@ function needOfFeeds(
       const target = targets.find((t) => t.id === f.targetId)!;
       return pairsOf([f]).some((p) => sensesLoad(p, context) && replaces(target, p, context));
     }),
+    net: context.input.nominalVolts,
     restoreDb: Math.max(
       0,
       ...own

@@ -1,4 +1,4 @@
-import { type ChannelGroup, channelGroups, type LibraryDevice } from '../../model/device.ts';
+import { type ChannelGroup, channelGroups, forNet, type LibraryDevice } from '../../model/device.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { PlanChanges } from '../../model/plan-changes.ts';
 import type { Target } from '../../model/target.ts';
@@ -27,26 +27,29 @@ const channelsOf = ({ amplifier }: LibraryDevice): number =>
  * Targets in their order, each with the amplifier that drives it: the one it names, or the cheapest that fits.
  *
  * @param coils arrangements that a person chose
+ * @param net of the vehicle, V
  */
 export function drivesOf(
   targets: readonly Target[],
   devices: readonly LibraryDevice[],
   coils: PlanChanges['coils'] = [],
+  net: PlanInput['nominalVolts'] = '12',
 ): Map<string, Drive> {
-  const amplifiers = devices
-    .filter((d) => d.amplifier !== null)
-    .sort((a, b) => a.priceClass - b.priceClass || channelsOf(a) - channelsOf(b));
+  const all = devices.filter((d) => d.amplifier !== null);
+  const amplifiers = [...forNet(all, net)].sort(
+    (a, b) => a.priceClass - b.priceClass || channelsOf(a) - channelsOf(b),
+  );
   const wired = targets.map((target) => ({
     ...target,
     arrangement: coils.find((c) => c.targetId === target.id)?.arrangement,
   }));
-  const several = assigned(wired, amplifiers, amplifiers);
-  return oneForAll(wired, amplifiers, several) ?? several;
+  const several = assigned(wired, amplifiers, all);
+  return oneForAll(wired, amplifiers, several, all) ?? several;
 }
 
 /** The same for the feeds of a plan: what is joined to an output itself has no amplifier. */
 export function drivesOfFeeds(
-  { targets, devices }: Pick<PlanInput, 'targets' | 'devices'>,
+  { targets, devices, nominalVolts }: Pick<PlanInput, 'targets' | 'devices' | 'nominalVolts'>,
   feeds: readonly Pick<Feed, 'targetId' | 'device'>[],
   { coils }: Pick<PlanChanges, 'coils'>,
 ): Map<string, Drive> {
@@ -55,6 +58,7 @@ export function drivesOfFeeds(
     targets.filter((t) => !isJoined(t)),
     devices,
     coils,
+    nominalVolts,
   );
   return new Map([...drivesOf(targets.filter(isJoined), [], coils), ...amplified]);
 }
@@ -66,6 +70,7 @@ function oneForAll(
   targets: readonly Wired[],
   amplifiers: readonly LibraryDevice[],
   several: ReadonlyMap<string, Drive>,
+  all: readonly LibraryDevice[],
 ): Map<string, Drive> | null {
   const used = [...new Set([...several.values()].map((d) => d.amplifier))];
   if (used.length < 2 || used.includes(null)) return null;
@@ -75,7 +80,7 @@ function oneForAll(
     targets.filter((t) => makesHighPass(drives.get(t.id)!.amplifier, t)).length;
   for (const one of amplifiers) {
     if (one.priceClass > price || SIZES.indexOf(one.size) > size) continue;
-    const drives = assigned(targets, [one], amplifiers);
+    const drives = assigned(targets, [one], all);
     const alone = [...drives.values()].every((d) => d.amplifier?.id === one.id);
     if (alone && filtered(drives) >= filtered(several)) return drives;
   }

@@ -1,5 +1,5 @@
 import { LOSS_DB } from '../../behaviour/bass-withdrawal.ts';
-import type { LibraryDevice } from '../../model/device.ts';
+import { type LibraryDevice, runsOn } from '../../model/device.ts';
 import type { Insert } from '../../model/insert.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { OwnInsertKind, PlanChanges } from '../../model/plan-changes.ts';
@@ -52,8 +52,9 @@ function restorerFor(target: Target, fed: readonly Feed[], around: Around): Inse
   const isLine = (f: Feed) => f.device !== 'direct' || pairsOf(f).every((p) => isLineLevel(p, context));
   if (missing <= LOSS_DB || !mind.every(isLine)) return [];
   if (mind.every((f) => restoresEnough(chosen.betweenOf(f)?.bassRestoreDb ?? 0, missing))) return [];
-  const fitting = context.input.devices.filter(
-    (d) => d.kind === 'bass-restorer' && restoresEnough(d.bassRestoreDb, missing),
+  const { devices, nominalVolts } = context.input;
+  const fitting = devices.filter(
+    (d) => d.kind === 'bass-restorer' && restoresEnough(d.bassRestoreDb, missing) && runsOn(d, nominalVolts),
   );
   return cheapest(fitting, { kind: 'bass-restorer', at: 'amplifier', targetId: target.id });
 }

@@ -1,3 +1,4 @@
+import { runsOn } from '../../model/device.ts';
 import { subject } from '../../model/matter.ts';
 import { LIBRARY, planRemark, type PlanRule } from './rule.ts';
 
@@ -5,7 +6,7 @@ import { LIBRARY, planRemark, type PlanRule } from './rule.ts';
 export const nominalVolts: PlanRule = ({ finished }) => {
   const { nominalVolts: net } = finished.supply;
   return finished.devices.flatMap(({ id, entry }) =>
-    !entry?.needsSupply || entry.nominalVolts.split('-').includes(net)
+    !entry || runsOn(entry, net)
       ? []
       : [
           planRemark(

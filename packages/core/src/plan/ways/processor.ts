@@ -1,4 +1,4 @@
-import type { LibraryDevice } from '../../model/device.ts';
+import { forNet, type LibraryDevice } from '../../model/device.ts';
 import type { Feed } from '../../model/plan.ts';
 import type { Target } from '../../model/target.ts';
 import { isBass } from '../facts/bass.ts';
@@ -161,6 +161,9 @@ export const bypassProcessor: Strategy = {
 
 /** What the library's best processor for this can do. */
 function reachOf({ input }: PlanContext): Pick<LibraryDevice, keyof typeof USUAL> {
-  const own = input.devices.filter((d) => d.kind === 'processor' && d.sums);
+  const own = forNet(
+    input.devices.filter((d) => d.kind === 'processor' && d.sums),
+    input.nominalVolts,
+  );
   return own.length === 0 ? USUAL : own.reduce((a, b) => (b.equaliserSections > a.equaliserSections ? b : a));
 }
