@@ -75,6 +75,15 @@ function unevenness(re, im) {
   return Math.sqrt(Math.max(0, squares / n - (sum / n) ** 2));
 }
 
+/** What parts take from each other, dB: nothing for a sum that keeps their powers to within 1.5 dB. */
+function takenAway(re, im, powerOfParts) {
+  let power = 0;
+  for (let k = 0; k < re.length; k++) power += re[k] * re[k] + im[k] * im[k];
+  return Math.max(0, Math.min(24, 10 * Math.log10(powerOfParts / power)) - 1.5);
+}
+
+const energy = ({ re, im }) => re.reduce((sum, r, k) => sum + r * r + im[k] * im[k], 0);
+
 /** The best there is on the grid, by trying all of it. */
 function tryEverything(inputs, at) {
   const n = at.length;
@@ -82,6 +91,7 @@ function tryEverything(inputs, at) {
     re: Float64Array.from(at, (i) => response.re[i]),
     im: Float64Array.from(at, (i) => response.im[i]),
   }));
+  const energies = cut.map(energy);
   const gains = [];
   for (let db = 0; db >= -EXHAUSTIVE.trimRangeDb; db -= EXHAUSTIVE.trimStepDb) gains.push(10 ** (db / 20));
   const sums = Array.from({ length: EXHAUSTIVE.maxInputs + 1 }, () => ({
@@ -89,7 +99,7 @@ function tryEverything(inputs, at) {
     im: new Float64Array(n),
   }));
   let best = Infinity;
-  const descend = (next, size, loudest) => {
+  const descend = (next, size, loudest, parts) => {
     const { re, im } = sums[size];
     const own = sums[size + 1];
     for (let i = next; i < cut.length; i++)
@@ -101,12 +111,16 @@ function tryEverything(inputs, at) {
             own.im[k] = im[k] + g * cut[i].im[k];
           }
           const top = Math.max(loudest, gain);
+          const each = parts + gain * gain * energies[i];
           // Only the differences of trims matter: without an input at 0 dB it is a sum that was tried already.
-          if (top === 1) best = Math.min(best, unevenness(own.re, own.im) + INPUT_COST_DB * size);
-          if (size + 1 < EXHAUSTIVE.maxInputs) descend(i + 1, size + 1, top);
+          if (top === 1) {
+            const against = size > 0 ? takenAway(own.re, own.im, each) : 0;
+            best = Math.min(best, unevenness(own.re, own.im) + against + INPUT_COST_DB * size);
+          }
+          if (size + 1 < EXHAUSTIVE.maxInputs) descend(i + 1, size + 1, top, each);
         }
   };
-  descend(0, 0, 0);
+  descend(0, 0, 0, 0);
   return best;
 }
 
@@ -120,11 +134,18 @@ function searches(core, sim) {
       found.taps.map((t) => ({ ...t, response: inputs[Number(t.id)].response })),
       core.SUM_GRID_HZ,
     );
+    const cut = ({ re, im }) => ({
+      re: Float64Array.from(at, (i) => re[i]),
+      im: Float64Array.from(at, (i) => im[i]),
+    });
+    const there = cut(sum);
+    const each = found.taps.reduce(
+      (power, t) => power + 10 ** (t.gainDb / 10) * energy(cut(inputs[Number(t.id)].response)),
+      0,
+    );
     const own =
-      unevenness(
-        Float64Array.from(at, (i) => sum.re[i]),
-        Float64Array.from(at, (i) => sum.im[i]),
-      ) +
+      unevenness(there.re, there.im) +
+      (found.taps.length > 1 ? takenAway(there.re, there.im, each) : 0) +
       INPUT_COST_DB * (found.taps.length - 1);
     behind.push(own - tryEverything(inputs, at));
   }

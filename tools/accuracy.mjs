@@ -1,60 +1,15 @@
 // npm run accuracy: how well the judgement of a response agrees with simulated outputs whose truth is known.
-// Prints a table and keeps it in docs/accuracy.md. npm run accuracy -- plan makes the part of Plan alone anew.
+// Prints tables and keeps them in docs/accuracy.md. npm run accuracy -- listen plan makes those parts alone anew.
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { behaviourAccuracy } from './accuracy-behaviour.mjs';
 import { findAccuracy } from './accuracy-find.mjs';
 import { listenAccuracy } from './accuracy-listen.mjs';
 import { planAccuracy } from './accuracy-plan.mjs';
+import { signalAccuracy } from './accuracy-signal.mjs';
 import { build, giveUp, installModules, ROOT, step } from './setup.mjs';
 
-const CASES = 300;
 const FILE = join(ROOT, 'docs/accuracy.md');
-const PLAN_HEAD = '## Plan';
-
-function edges(core, sim, difficulty) {
-  let all = 0;
-  let twelfth = 0;
-  let quarter = 0;
-  let third = 0;
-  let order = 0;
-  for (let seed = 0; seed < CASES; seed++) {
-    const { chain, measured } = sim.variedOutput(seed, difficulty);
-    const { model } = core.analyseResponse(measured);
-    for (const filter of chain.filters) {
-      const truth = sim.sixDbDown(filter);
-      // Under 40 Hz a corner leaves too little of a trace in data from 20 Hz.
-      if (truth < 40) continue;
-      all++;
-      const fitted = filter.side === 'low-pass' ? model.lowPass : model.highPass;
-      if (!fitted) continue;
-      const off = Math.abs(Math.log2(fitted.sixDbHz / truth));
-      twelfth += off <= 1 / 12;
-      quarter += off <= 1 / 4;
-      third += off <= 1 / 3;
-      order += fitted.order === filter.order;
-    }
-  }
-  return { all, twelfth, quarter, third, order };
-}
-
-function classes(core, sim) {
-  let right = 0;
-  let unclear = 0;
-  const n = 2 * CASES;
-  const bins = [0.5, 0.9, 0.99, 1.01].map((to) => ({ to, n: 0, right: 0 }));
-  for (let seed = 0; seed < n; seed++) {
-    const { measured, bandClass } = sim.variedClassCase(seed);
-    const judged = core.analyseResponse(measured);
-    const fits = judged.bandClass === bandClass;
-    right += fits;
-    unclear += judged.bandClass === 'unclear';
-    const bin = bins.find((b) => judged.confidence < b.to);
-    bin.n++;
-    bin.right += fits;
-  }
-  return { n, right, unclear, bins };
-}
 
 /** rms of predicted against true sums of two or three outputs with delay, where they do not cancel, dB. */
 function sums(core, sim, withPhase) {
@@ -111,43 +66,36 @@ function sums(core, sim, withPhase) {
   return Math.sqrt(sum / points);
 }
 
-/** Everything but Plan, as Markdown. */
-async function allBefore(core, sim) {
-  const clean = edges(core, sim, 'clean');
-  const hard = edges(core, sim, 'equalised');
-  const judged = classes(core, sim);
-  const percent = (part, all) => `${((100 * part) / all).toFixed(1)} %`;
-  const table = `# How well the numbers agree with the truth
+const TITLE = `# How well the numbers agree with the truth
 
 Made by \`npm run accuracy\`. Truth comes from simulated outputs (\`packages/core/src/carsim\`), whose filters are computed from
-their poles, apart from the code that fits them. ${CASES} outputs of each kind; an edge is judged at the -6 dB frequency of its
-filter, edges under 40 Hz left out.
+their poles, apart from the code that fits them.
+`;
+
+const sumsTable = (core, sim) => `## Sums
 
 | What | Found | Wanted |
 |---|---|---|
-| clean captures: edge within 1/12 octave | ${percent(clean.twelfth, clean.all)} of ${clean.all} | 95 % |
-| clean captures: order right | ${percent(clean.order, clean.all)} | 95 % |
-| ±6 dB equalised, 20 dB above the noise: edge within 1/4 octave | ${percent(hard.quarter, hard.all)} of ${hard.all} | 90 % |
-| the same: edge within 1/3 octave | ${percent(hard.third, hard.all)} | 95 % |
-| the same: order right | ${percent(hard.order, hard.all)} | 95 % |
-| class right, borderline and silent outputs among them | ${percent(judged.right, judged.n)} of ${judged.n} | 98 % |
-| called unclear | ${percent(judged.unclear, judged.n)} | at most 5 % |
 | predicted sums with measured phase, rms | ${sums(core, sim, true).toFixed(2)} dB | 0.5 dB |
 | predicted sums of minimum-phase outputs without measured phase, rms | ${sums(core, sim, false).toFixed(2)} dB | no aim: the span is shown |
-
-Confidence of the class against how often it was right:
-
-| Confidence | Outputs | Right |
-|---|---|---|
-${judged.bins.map((b, i) => `| ${i ? judged.bins[i - 1].to : 0} to ${Math.min(1, b.to)} | ${b.n} | ${b.n ? percent(b.right, b.n) : '-'} |`).join('\n')}
 `;
-  const parts = [
-    table,
-    listenAccuracy(core, sim),
-    behaviourAccuracy(core, sim),
-    await findAccuracy(core, sim),
-  ];
-  return `${parts.join('\n')}\n`;
+
+/** Parts of the page in their order: name, first heading, what makes them. */
+const PARTS = [
+  ['outputs', '## One output', signalAccuracy],
+  ['sums', '## Sums', sumsTable],
+  ['listen', '## Listen', listenAccuracy],
+  ['behaviour', '## Behaviour over volume', behaviourAccuracy],
+  ['find', '## Find', findAccuracy],
+  ['plan', '## Plan', planAccuracy],
+];
+
+/** A part as the page has it now, from its heading to the next part's. */
+function partOf(page, [, head], next) {
+  const from = page.indexOf(`\n${head}\n`) + 1;
+  if (from === 0) throw new Error(`docs/accuracy.md has no “${head}”: make all of it with npm run accuracy`);
+  const to = next ? page.indexOf(`\n${next[1]}\n`) : page.length;
+  return page.slice(from, to);
 }
 
 try {
@@ -155,14 +103,20 @@ try {
   await step('Build', build);
   const core = await import('@ulpen/core');
   const sim = await import('@ulpen/core/carsim');
-  const plan = await planAccuracy(core, sim);
-  const alone = process.argv[2] === 'plan';
-  const before = alone
-    ? (await readFile(FILE, 'utf8')).split(`${PLAN_HEAD}\n`)[0]
-    : await allBefore(core, sim);
-  const whole = `${before}${plan}`;
-  console.log(`\n${alone ? plan : whole}`);
-  await writeFile(FILE, whole);
+  const wanted = process.argv.slice(2);
+  const known = PARTS.map(([name]) => name);
+  const strange = wanted.find((name) => !known.includes(name));
+  if (strange) throw new Error(`“${strange}” is no part of the page: ${known.join(', ')}`);
+  const page = wanted.length > 0 ? await readFile(FILE, 'utf8') : '';
+  const parts = [TITLE];
+  for (const [i, part] of PARTS.entries()) {
+    const [name, , make] = part;
+    const made = wanted.length === 0 || wanted.includes(name);
+    const text = made ? await make(core, sim) : partOf(page, part, PARTS[i + 1]);
+    if (made) console.log(`\n${text}`);
+    parts.push(text);
+  }
+  await writeFile(FILE, `${parts.map((text) => text.trimEnd()).join('\n\n')}\n`);
 } catch (error) {
   giveUp(error);
 }

@@ -18,6 +18,8 @@ export function madeAnalysis(
     smoothed: { frequencyHz: [...SUM_GRID_HZ], levelDb },
     passBandDb: Math.max(...levelDb),
     noiseFloorDb,
+    lowError: null,
+    highError: null,
     noiseTiltDb: 0,
     edges: { low: [], high: [] },
     model: null,

@@ -32,6 +32,8 @@ const analysis = (
   confidence: 1,
   lowHz,
   highHz,
+  lowError: null,
+  highError: null,
   reasons: [],
 });
 

@@ -115,6 +115,7 @@ const between = (delay: number, polarity: Between['polarity'], coherence = 0.98)
   ratio: { frequencyHz: [500, 1000], levelDb: [0, 0], phaseDeg: [2, 3], coherence: [coherence, coherence] },
   delay,
   polarity,
+  delayError: 1e-5,
   rivalry: 0.2,
   reasons: [],
 });

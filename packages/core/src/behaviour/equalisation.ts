@@ -1,6 +1,6 @@
 import type { ResponseAnalysis } from '../signal/analyse.ts';
 import { ABOVE_NOISE_DB } from '../signal/edges.ts';
-import { levelOfFilterModel } from '../signal/fit/model-level.ts';
+import { filtersAlone, levelOfFilterModel } from '../signal/fit/model-level.ts';
 import { floorRise } from '../signal/noise-floor.ts';
 
 export interface Equalisation {
@@ -23,7 +23,7 @@ const WITHIN_DB = 12;
 export function equalisationOf(analysis: ResponseAnalysis): Equalisation | null {
   const { model, smoothed, noiseFloorDb, noiseTiltDb } = analysis;
   if (!model) return null;
-  const filters = levelOfFilterModel({ ...model, equaliser: [], noiseFloorDb: null }, smoothed.frequencyHz);
+  const filters = levelOfFilterModel(filtersAlone(model), smoothed.frequencyHz);
   const frequencyHz: number[] = [];
   const residualDb: number[] = [];
   smoothed.frequencyHz.forEach((hz, i) => {

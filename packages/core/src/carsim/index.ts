@@ -18,3 +18,5 @@ export * from './hazard-case.ts';
 export * from './hazards.ts';
 export * from './recorded-together.ts';
 export * from './view-of-car.ts';
+export * from './hard/hard-curve.ts';
+export * from './hard/hard-output.ts';

@@ -1,3 +1,5 @@
+import { digitalFilterAt, digitalPeakAt, digitalShelfAt } from './digital.ts';
+
 /**
  * How a simulated output passes sound, from the poles of its filters. Written apart from the fitting code, which works
  * with closed forms of |H|^2: the two agree only if both are right.
@@ -15,10 +17,28 @@ export interface SimulatedPeak {
   q: number;
 }
 
+/** A tone control or a bass boost. */
+export interface SimulatedShelf {
+  side: 'low' | 'high';
+  /** half of the gain in dB is reached here, Hz */
+  frequencyHz: number;
+  gainDb: number;
+  /** as in the RBJ Audio EQ Cookbook: 1 is the steepest without a bump; `first-order`: one resistor and capacitor */
+  slope: number | 'first-order';
+}
+
 export interface SimulatedChain {
   gainDb: number;
   filters: SimulatedFilter[];
   peaks: SimulatedPeak[];
+  /** @default none */
+  shelves?: SimulatedShelf[];
+  /**
+   * rate at which a processor runs filters and equaliser, Hz
+   *
+   * @default none: they are analogue
+   */
+  clockHz?: number;
   /** s */
   delay: number;
   /** second-order all-pass, Hz; processed systems use them to shape the sum of ways */
@@ -65,12 +85,26 @@ function peakAt(peak: SimulatedPeak, hz: number): Complex {
   return divide({ re: 1 - x * x, im: (x * a) / peak.q }, { re: 1 - x * x, im: x / (a * peak.q) });
 }
 
+/** Numerator and denominator of the low shelf at s = j x; the high one is its mirror image. */
+function shelfAt({ side, frequencyHz, gainDb, slope }: SimulatedShelf, hz: number): Complex {
+  const x = side === 'low' ? hz / frequencyHz : frequencyHz / hz;
+  const a = 10 ** (gainDb / 40);
+  const width = slope === 'first-order' ? 0 : Math.sqrt(a) * Math.sqrt((a + 1 / a) * (1 / slope - 1) + 2) * x;
+  const h =
+    slope === 'first-order'
+      ? divide({ re: a, im: x }, { re: 1 / a, im: x })
+      : divide({ re: a * (a - x * x), im: a * width }, { re: 1 - a * x * x, im: width });
+  return side === 'low' ? h : { re: h.re, im: -h.im };
+}
+
 /** Complex transfer of the whole chain at one frequency. */
 export function transferAt(chain: SimulatedChain, hz: number): Complex {
   const gain = (chain.inverted ? -1 : 1) * 10 ** (chain.gainDb / 20);
   let h: Complex = { re: gain, im: 0 };
-  for (const filter of chain.filters) h = multiply(h, filterAt(filter, hz));
-  for (const peak of chain.peaks) h = multiply(h, peakAt(peak, hz));
+  const { clockHz, shelves = [] } = chain;
+  for (const f of chain.filters) h = multiply(h, clockHz ? digitalFilterAt(f, hz, clockHz) : filterAt(f, hz));
+  for (const p of chain.peaks) h = multiply(h, clockHz ? digitalPeakAt(p, hz, clockHz) : peakAt(p, hz));
+  for (const s of shelves) h = multiply(h, clockHz ? digitalShelfAt(s, hz, clockHz) : shelfAt(s, hz));
   if (chain.allPassHz) {
     const x = hz / chain.allPassHz;
     h = multiply(h, divide({ re: 1 - x * x, im: -x * Math.SQRT2 }, { re: 1 - x * x, im: x * Math.SQRT2 }));

@@ -36,7 +36,13 @@ export const analysisSchema = z
         noiseFloorDb: z.number().nullable(),
         highPass: fittedFilter.nullable(),
         lowPass: fittedFilter.nullable(),
+        noiseTiltDb: z.number().default(0),
+        clockHz: z
+          .union([z.literal(44_100), z.literal(48_000)])
+          .nullable()
+          .default(null),
         equaliser: z.array(peakingSectionSchema),
+        shelves: z.array(peakingSectionSchema.extend({ side: z.enum(['low', 'high']) })).default([]),
         rmsDb: z.number(),
         stop: z.enum(['gain', 'step', 'limit']),
       })
@@ -45,6 +51,8 @@ export const analysisSchema = z
     confidence: z.number().min(0).max(1),
     lowHz: z.number().nullable(),
     highHz: z.number().nullable(),
+    lowError: z.number().nullable().default(null),
+    highError: z.number().nullable().default(null),
     reasons: z.array(z.string()),
   })
   .meta({ id: 'ResponseAnalysis' }) satisfies z.ZodType<ResponseAnalysis>;

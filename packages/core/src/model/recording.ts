@@ -119,6 +119,8 @@ export const betweenSchema = z
     }),
     /** s */
     delay: z.number().min(-10).max(10).nullable(),
+    /** s, one standard deviation */
+    delayError: z.number().min(0).max(10).nullable().default(null),
     polarity: z.enum(['same', 'reversed', 'unclear']),
     rivalry: z.number().min(-1e6).max(1e6),
     reasons: z.array(saidSchema).max(50),

@@ -1,13 +1,17 @@
 import { classify, DEFAULT_LIMITS, type Classification, type ClassLimits } from './classify.ts';
 import { findEdges, type Edges } from './edges.ts';
-import { fitFilterModel, type FilterModel } from './fit/fit-filter.ts';
+import { edgeEstimate } from './edge-estimate.ts';
+import { type FilterModel, fitFilters } from './fit/fit-filter.ts';
 import { findNoiseFloor } from './noise-floor.ts';
 import { median, passBandLevel } from './pass-band.ts';
 import type { Response } from './response.ts';
 import { smoothToBands } from './smooth.ts';
 
 /** Raised whenever the same data would give another result, so that stored results can be made anew. */
-export const ANALYSIS_VERSION = 4;
+export const ANALYSIS_VERSION = 5;
+
+/** Fewer bands than this, an octave, show no band. */
+const LEAST_POINTS = 12;
 
 /** What the levels of a file are, as stated by a person; decides the tilt that makes a flat output read flat. */
 export const LEVEL_KINDS = ['flat', 'narrow-band-pink', 'octave-band-white'] as const;
@@ -92,37 +96,58 @@ export function analyseResponse(response: Response, options: AnalysisOptions = {
 
 function analyse(response: Response, options: AnalysisOptions, withModel: boolean): ResponseAnalysis {
   const { levelKind = 'flat', limits = DEFAULT_LIMITS, noiseTiltDb = 0 } = options;
-  const smoothed = smoothToBands(applyTilt(response, levelKind), 12);
-  if (smoothed.frequencyHz.length < 12) {
-    const nothing = classify(smoothed, NaN, null, { low: [], high: [] }, null, limits);
-    return {
-      version: ANALYSIS_VERSION,
-      smoothed: shortened(smoothed),
-      passBandDb: median(response.levelDb),
-      noiseFloorDb: null,
-      noiseTiltDb,
-      edges: { low: [], high: [] },
-      model: null,
-      ...nothing,
-    };
-  }
+  const raw = applyTilt(response, levelKind);
+  const smoothed = smoothToBands(raw, 12);
+  if (smoothed.frequencyHz.length < LEAST_POINTS) return tooFew(response, smoothed, noiseTiltDb);
   const passBandDb = passBandLevel(smoothed);
-  const seenFloor = options.noiseFloorDb ?? findNoiseFloor(smoothed, passBandDb, noiseTiltDb);
-  const model = withModel
-    ? fitFilterModel(smoothed, { noiseFloorDb: options.noiseFloorDb ?? null, noiseTiltDb })
+  const fitted = withModel
+    ? fitFilters(raw, { noiseFloorDb: options.noiseFloorDb ?? null, noiseTiltDb })
     : null;
-  const noiseFloorDb = seenFloor ?? model?.noiseFloorDb ?? null;
-  const edges = findEdges(smoothed, passBandDb, noiseFloorDb, noiseTiltDb);
-  const classification = classify(smoothed, passBandDb, noiseFloorDb, edges, model, limits);
+  // With a model its own floor counts: a plateau may be a shelf.
+  const noiseFloorDb =
+    options.noiseFloorDb ??
+    (fitted ? fitted.model.noiseFloorDb : findNoiseFloor(smoothed, passBandDb, noiseTiltDb));
+  const tiltDb = fitted && options.noiseFloorDb == null ? fitted.model.noiseTiltDb : noiseTiltDb;
+  const edges = findEdges(smoothed, passBandDb, noiseFloorDb, tiltDb);
+  const model = fitted?.model ?? null;
   return {
     version: ANALYSIS_VERSION,
     smoothed: shortened(smoothed),
     passBandDb,
     noiseFloorDb,
-    noiseTiltDb,
+    noiseTiltDb: tiltDb,
     edges,
     model,
-    ...classification,
+    ...classify({
+      raw,
+      smoothed,
+      passBandDb,
+      noiseFloorDb,
+      silenceMeasured: options.noiseFloorDb != null,
+      fitted,
+      low: edgeEstimate('low', smoothed, edges, model),
+      high: edgeEstimate('high', smoothed, edges, model),
+      limits,
+    }),
+  };
+}
+
+function tooFew(response: Response, smoothed: Response, noiseTiltDb: number): ResponseAnalysis {
+  return {
+    version: ANALYSIS_VERSION,
+    smoothed: shortened(smoothed),
+    passBandDb: median(response.levelDb),
+    noiseFloorDb: null,
+    noiseTiltDb,
+    edges: { low: [], high: [] },
+    model: null,
+    bandClass: 'unclear',
+    confidence: 0,
+    lowHz: null,
+    highHz: null,
+    lowError: null,
+    highError: null,
+    reasons: ['There are too few points to see a band: an octave of data is the least.'],
   };
 }
 

@@ -1,7 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { classify, DEFAULT_LIMITS } from './classify.ts';
+import { edgeEstimate } from './edge-estimate.ts';
 import type { Edge } from './edges.ts';
-import type { FilterModel, FittedFilter } from './fit/fit-filter.ts';
+import type { FilterModel, FittedFilter, FittedFilters } from './fit/fit-filter.ts';
+import { levelOfFilterModel } from './fit/model-level.ts';
+import type { Rival } from './fit/rivals.ts';
+import { seededRandom } from '../quantity/random.ts';
 
 const grid = (fromHz = 20, toHz = 20_000) => {
   const n = Math.round(12 * Math.log2(toHz / fromHz)) + 1;
@@ -27,28 +31,53 @@ const model = (highPass: FittedFilter | null, lowPass: FittedFilter | null): Fil
   noiseFloorDb: null,
   highPass,
   lowPass,
+  noiseTiltDb: 0,
+  clockHz: null,
   equaliser: [],
+  shelves: [],
   rmsDb: 0.1,
   stop: 'gain',
+});
+/** The model as the only one that explains the data. */
+const alone = (model: FilterModel): FittedFilters => ({
+  model,
+  rivals: [{ probability: 1, highPass: model.highPass, lowPass: model.lowPass }],
 });
 
 interface Found {
   low?: number | null;
   high?: number | null;
   model?: FilterModel | null;
+  rivals?: Rival[];
+  /** left out: what the model makes, or flat */
   response?: ReturnType<typeof grid>;
   passBandDb?: number;
   floorDb?: number | null;
+  silence?: boolean;
+  limits?: typeof DEFAULT_LIMITS;
 }
-const told = ({
-  low = null,
-  high = null,
-  model = null,
-  response = grid(),
-  passBandDb = -10,
-  floorDb = null,
-}: Found = {}) =>
-  classify(response, passBandDb, floorDb, { low: edge(low, 'below'), high: edge(high, 'above') }, model);
+const told = (found: Found = {}) => {
+  const { low = null, high = null, model = null, passBandDb = -10, floorDb = null } = found;
+  const flat = found.response ?? grid();
+  const smoothed =
+    model && !found.response
+      ? { ...flat, levelDb: levelOfFilterModel({ ...model, gainDb: passBandDb }, flat.frequencyHz) }
+      : flat;
+  const edges = { low: edge(low, 'below'), high: edge(high, 'above') };
+  const fitted = model && { ...alone(model), ...(found.rivals && { rivals: found.rivals }) };
+  const placed = model && { ...model, gainDb: passBandDb };
+  return classify({
+    raw: smoothed,
+    smoothed,
+    passBandDb,
+    noiseFloorDb: floorDb,
+    silenceMeasured: found.silence ?? false,
+    fitted,
+    low: edgeEstimate('low', smoothed, edges, placed),
+    high: edgeEstimate('high', smoothed, edges, placed),
+    limits: found.limits ?? DEFAULT_LIMITS,
+  });
+};
 
 describe('the class of a band', () => {
   it.each([
@@ -117,11 +146,6 @@ describe('what is not judged', () => {
     expect(told({ response: grid(62, 20_000), low: 300 }).bandClass).toBe('high-pass');
   });
   it('less than an octave', () => {
-    expect(told({ response: grid(1000, 1000 * 2 ** (10 / 12)) })).toMatchObject({
-      bandClass: 'unclear',
-      confidence: 0,
-      lowHz: null,
-    });
     expect(told({ response: grid(1000, 2000), low: 1100, high: 1900 }).bandClass).toBe('band-pass');
   });
   it('silence', () => {
@@ -130,20 +154,55 @@ describe('what is not judged', () => {
       highHz: null,
       reasons: ['The loudest octave lies at -81 dB: nothing plays on this pair.'],
     });
-    expect(told({ passBandDb: -80 }).bandClass).toBe('full-range');
+    expect(told({ passBandDb: -80, low: 300 }).bandClass).toBe('high-pass');
+  });
+  it('what may be silence: quiet without any shape, or as ragged as noise', () => {
+    expect(told({ passBandDb: -70.1 }).reasons[0]).toMatch(/^Silent or very quiet: compare with another/);
+    expect(told({ passBandDb: -69.9 }).bandClass).toBe('full-range');
+    // Against a measured silence it is known.
+    expect(told({ passBandDb: -72, floorDb: -95, silence: true }).bandClass).toBe('full-range');
+    const random = seededRandom(9);
+    const noise = (db: number) => {
+      const response = grid();
+      response.levelDb = response.levelDb.map(() => -30 + db * random.normal());
+      return told({ response, passBandDb: -30 }).bandClass;
+    };
+    expect([noise(0.8), noise(3.5)]).toEqual(['full-range', 'unclear']);
+  });
+  it('what other models explain as well', () => {
+    const filtered = model(filter(300), null);
+    const flat = { highPass: null, lowPass: null };
+    const rivals = (probability: number): Rival[] => [
+      { probability, highPass: filter(300), lowPass: null },
+      { probability: 1 - probability, ...flat },
+    ];
+    expect(told({ model: filtered, rivals: rivals(0.9) })).toMatchObject({ bandClass: 'high-pass' });
+    expect(told({ model: filtered, rivals: rivals(0.9) }).confidence).toBeCloseTo(0.9, 2);
+    const even = told({ model: filtered, rivals: rivals(0.55) });
+    expect(even.bandClass).toBe('unclear');
+    expect(even.reasons[0]).toContain('A high-pass fits best, but other bands fit nearly as well');
+  });
+  it('a curve that crosses elsewhere than its model: the curve counts', () => {
+    const curve = { ...grid(), levelDb: levelOfFilterModel(model(null, filter(2500)), grid().frequencyHz) };
+    const wrong = told({ model: model(null, filter(3800, 0.02)), response: curve, passBandDb: 0 });
+    expect(Math.abs(Math.log2(wrong.highHz! / 2500))).toBeLessThan(0.02);
+    expect(wrong.highError).toBeGreaterThan(0.1);
+    expect(wrong.reasons[0]).toContain('the curve counts, the filter is doubtful');
+    const right = told({ model: model(null, filter(2550, 0.02)), response: curve, passBandDb: 0 });
+    expect(right).toMatchObject({ highHz: 2550, highError: 0.02, reasons: [] });
   });
   it('a curve as ragged as noise', () => {
     const jagged = (db: number) => {
       const response = grid();
-      response.levelDb = response.levelDb.map((_, i) => (i % 2 ? db : 0));
-      return told({ response });
+      response.levelDb = response.levelDb.map((_, i) => (i % 2 ? db / 0.6745 : 0) * 0.6745 * 0.6745);
+      return told({ response, low: 300 });
     };
-    expect(jagged(4.9).bandClass).toBe('full-range');
+    expect(jagged(4.9).bandClass).toBe('high-pass');
     expect(jagged(5.1)).toMatchObject({ bandClass: 'unclear', confidence: 0.3, lowHz: null });
     expect(jagged(8).reasons[0]).toContain('jumps 8 dB');
     const slope = grid();
     slope.levelDb = slope.levelDb.map((_, i) => 8 * i);
-    expect(told({ response: slope }).bandClass).toBe('full-range');
+    expect(told({ response: slope, low: 300 }).bandClass).toBe('high-pass');
   });
   it('what hardly stands above the noise', () => {
     expect(told({ passBandDb: -10, floorDb: -22 }).bandClass).toBe('full-range');
@@ -154,10 +213,7 @@ describe('what is not judged', () => {
     expect(told({ passBandDb: -10, floorDb: -18 }).reasons[0]).toContain('only 8 dB above');
   });
   it('limits are the shop’s', () => {
-    const strict = classify(grid(), -10, null, { low: edge(45, 'below'), high: edge(null, 'above') }, null, {
-      ...DEFAULT_LIMITS,
-      fullRangeLowHz: 30,
-    });
+    const strict = told({ low: 45, limits: { ...DEFAULT_LIMITS, fullRangeLowHz: 30 } });
     expect(strict.bandClass).toBe('high-pass');
   });
 });

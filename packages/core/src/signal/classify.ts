@@ -1,7 +1,10 @@
-import type { Edges } from './edges.ts';
-import type { FilterModel } from './fit/fit-filter.ts';
-import type { Response } from './response.ts';
 import { formatFrequency } from '../quantity/frequency.ts';
+import type { FittedFilters } from './fit/fit-filter.ts';
+import { humLines } from './fit/fit-data.ts';
+import type { Rival } from './fit/rivals.ts';
+import type { EdgeEstimate } from './edge-estimate.ts';
+import { median } from './pass-band.ts';
+import type { Response } from './response.ts';
 
 export type BandClass = 'full-range' | 'low-pass' | 'high-pass' | 'band-pass' | 'silent' | 'unclear';
 
@@ -13,15 +16,12 @@ export interface ClassLimits {
   fullRangeHighHz: number;
   /** a pass band under this level is silence, dB re the file's own reference */
   silentBelowDb: number;
-  /** signal to noise under which nothing is said of the band, dB */
-  leastSignalToNoiseDb: number;
 }
 
 export const DEFAULT_LIMITS: ClassLimits = {
   fullRangeLowHz: 50,
   fullRangeHighHz: 12_000,
   silentBelowDb: -80,
-  leastSignalToNoiseDb: 12,
 };
 
 export interface Classification {
@@ -31,156 +31,192 @@ export interface Classification {
   /** -6 dB edges used, Hz; null where the data show none */
   lowHz: number | null;
   highHz: number | null;
+  /** one standard deviation of each, octaves */
+  lowError: number | null;
+  highError: number | null;
   /** sentences for the person */
   reasons: string[];
 }
 
 /** How ragged a curve may be before a band cannot be told from noise: rms between 1/12-octave neighbours, dB. */
 const MOST_RAGGED_DB = 5;
-/** Uncertainty of an edge that was read from the curve, not from a model, octaves. */
-const READ_EDGE_ERROR = 0.12;
+/** The same between neighbouring points as they came: more is noise, or a recording that was hardly averaged, dB. */
+const MOST_RAGGED_RAW_DB = 3;
+/** Raggedness is looked at this far down from the pass band: further down lies noise anyway, dB. */
+const RAGGED_WITHIN_DB = 12;
+/** A flat curve this little above what counts as silence may be silence, dB. */
+const QUIET_DB = 10;
+/** A class less probable than this is not said. */
+const LEAST_CONFIDENCE = 0.6;
+/** A signal stands at least so far out of the floor, somewhere for an octave, dB. */
+const LEAST_ABOVE_FLOOR_DB = 3;
+/** Without a model, or over a measured silence, nothing is said of a band this near to the noise, dB. */
+const LEAST_DEPTH_DB = { read: 12, fitted: 6 };
+
+const QUIET =
+  'Silent or very quiet: compare with another output of the same unit, or record silence at the same settings.';
+
+export interface JudgedResponse {
+  /** as it came */
+  raw: Response;
+  /** on 1/12-octave bands */
+  smoothed: Response;
+  passBandDb: number;
+  /** noise floor at 1 kHz, dB; null where none is seen */
+  noiseFloorDb: number | null;
+  /** that floor was measured, in a recording of silence */
+  silenceMeasured: boolean;
+  fitted: FittedFilters | null;
+  low: EdgeEstimate;
+  high: EdgeEstimate;
+  limits: ClassLimits;
+}
 
 /**
  * Says what kind of band a response carries. "Enough for this target" is a separate question: a low-passed output is
  * enough for a subwoofer.
- *
- * @param response on 1/12-octave bands
- * @param passBandDb level of the pass band, dB
- * @param noiseFloorDb dB or null
  */
-export function classify(
-  response: Response,
-  passBandDb: number,
-  noiseFloorDb: number | null,
-  edges: Edges,
-  model: FilterModel | null,
-  limits: ClassLimits = DEFAULT_LIMITS,
-): Classification {
-  const f = response.frequencyHz;
-  const none = { lowHz: null, highHz: null };
-  if (f.length < 12) {
-    return {
-      bandClass: 'unclear',
-      confidence: 0,
-      ...none,
-      reasons: ['There are too few points to see a band: an octave of data is the least.'],
-    };
-  }
+export function classify(judged: JudgedResponse): Classification {
+  const { smoothed, passBandDb, limits, fitted, low, high } = judged;
+  const nothing = { lowHz: null, highHz: null, lowError: null, highError: null };
+  const unclear = (reason: string): Classification => ({
+    bandClass: 'unclear',
+    confidence: 0.3,
+    ...nothing,
+    reasons: [reason],
+  });
   if (passBandDb < limits.silentBelowDb) {
     return {
       bandClass: 'silent',
       confidence: 0.97,
-      ...none,
+      ...nothing,
       reasons: [`The loudest octave lies at ${passBandDb.toFixed(0)} dB: nothing plays on this pair.`],
     };
   }
-  const ragged = raggedness(response);
-  if (ragged > MOST_RAGGED_DB) {
+  const ragged = raggedness(smoothed, passBandDb);
+  if (ragged > MOST_RAGGED_DB)
+    return unclear(
+      `The curve jumps ${ragged.toFixed(0)} dB from band to band, like noise: record longer or louder.`,
+    );
+  if (fitted && isAllFloor(fitted, smoothed)) return unclear(QUIET);
+  const depth = judged.noiseFloorDb === null ? Infinity : passBandDb - judged.noiseFloorDb;
+  if (depth < LEAST_DEPTH_DB[fitted ? 'fitted' : 'read'])
+    return unclear(
+      `The signal stands only ${depth.toFixed(0)} dB above the noise floor: play louder and record again.`,
+    );
+
+  const rivals = fitted?.rivals ?? [rivalOfEdges(low, high)];
+  const { bandClass, confidence } = mostProbable(rivals, low, high, limits);
+  const edges = {
+    lowHz: low.shown,
+    highHz: high.shown,
+    lowError: low.shown === null ? null : low.error,
+    highError: high.shown === null ? null : high.error,
+  };
+  const reasons = [...low.reasons, ...high.reasons, ...limitReasons(judged)];
+  if (low.missing || high.missing) return { bandClass: 'unclear', confidence, ...edges, reasons };
+  if (bandClass === 'full-range' && !judged.silenceMeasured) {
+    // Noise without programme looks like this too: nothing in the curve tells it from a signal.
+    const jumps = raggedness(judged.raw, passBandDb);
+    if (jumps > MOST_RAGGED_RAW_DB || passBandDb < limits.silentBelowDb + QUIET_DB) return unclear(QUIET);
+  }
+  if (confidence < LEAST_CONFIDENCE) {
     return {
       bandClass: 'unclear',
-      confidence: 0.3,
-      ...none,
+      confidence,
+      ...edges,
       reasons: [
-        `The curve jumps ${ragged.toFixed(0)} dB from band to band, like noise: record longer or louder.`,
+        ...reasons,
+        `${WORDS[bandClass]} fits best, but other bands fit nearly as well: play louder, record longer, or record silence too.`,
       ],
     };
   }
-  const depth = noiseFloorDb === null ? Infinity : passBandDb - noiseFloorDb;
-  if (depth < limits.leastSignalToNoiseDb) {
-    return {
-      bandClass: 'unclear',
-      confidence: 0.3,
-      ...none,
-      reasons: [
-        `The signal stands only ${depth.toFixed(0)} dB above the noise floor: play louder and record again.`,
-      ],
-    };
-  }
-
-  const reasons: string[] = [];
-  const low = edgeOf('low', edges, model, response);
-  const high = edgeOf('high', edges, model, response);
-  const lowProbability = probabilityBeyond(low, limits.fullRangeLowHz, 1);
-  const highProbability = probabilityBeyond(high, limits.fullRangeHighHz, -1);
-  for (const [edge, limit, end, word, further] of [
-    [low, limits.fullRangeLowHz, f[0], 'start', 'down'],
-    [high, limits.fullRangeHighHz, f[f.length - 1], 'end', 'up'],
-  ] as const) {
-    if (edge.missing) {
-      reasons.push(
-        `The data ${word} at ${formatFrequency(end)}, before the band does: measure further ${further}.`,
-      );
-    } else if (Math.abs(Math.log2(edge.hz / limit)) < 2 * edge.error) {
-      reasons.push(
-        `The edge at ${formatFrequency(edge.hz)} is close to the ${formatFrequency(limit)} limit for full range.`,
-      );
-    }
-  }
-  const hasLow = lowProbability >= 0.5;
-  const hasHigh = highProbability >= 0.5;
-  const confidence =
-    Math.max(lowProbability, 1 - lowProbability) * Math.max(highProbability, 1 - highProbability);
-  const bandClass =
-    low.missing || high.missing
-      ? 'unclear'
-      : hasLow
-        ? hasHigh
-          ? 'band-pass'
-          : 'high-pass'
-        : hasHigh
-          ? 'low-pass'
-          : 'full-range';
-  return { bandClass, confidence, lowHz: low.shown, highHz: high.shown, reasons };
+  return { bandClass, confidence, ...edges, reasons };
 }
 
-interface EdgeEstimate {
-  /** -6 dB frequency, Hz; the end of the data when nothing is seen */
-  hz: number;
-  /** octaves, one standard deviation */
-  error: number;
-  /** the data stop inside the range that decides the class, still at full level */
-  missing: boolean;
-  /** what to show the person, Hz */
-  shown: number | null;
-}
+const WORDS = {
+  'full-range': 'Full range',
+  'low-pass': 'A low-pass',
+  'high-pass': 'A high-pass',
+  'band-pass': 'A band-pass',
+} as const;
 
-function edgeOf(
-  side: 'low' | 'high',
-  edges: Edges,
-  model: FilterModel | null,
-  response: Response,
-): EdgeEstimate {
-  const f = response.frequencyHz;
-  const end = side === 'low' ? f[0] : f[f.length - 1];
-  const read = edges[side].find((e) => e.dropDb === 6)!;
-  const filter = side === 'low' ? model?.highPass : model?.lowPass;
-  if (filter) {
-    const inside = side === 'low' ? filter.sixDbHz >= end * 0.9 : filter.sixDbHz <= end * 1.1;
-    return {
-      hz: filter.sixDbHz,
-      error: Math.max(0.02, filter.errorOctaves),
-      missing: false,
-      shown: inside ? filter.sixDbHz : null,
-    };
+/** The class that most of the rivals' probability is for. */
+function mostProbable(rivals: readonly Rival[], low: EdgeEstimate, high: EdgeEstimate, limits: ClassLimits) {
+  const probability = { 'full-range': 0, 'low-pass': 0, 'high-pass': 0, 'band-pass': 0 };
+  for (const rival of rivals) {
+    const hasLow = beyond(rival.highPass, low, limits.fullRangeLowHz, 1);
+    const hasHigh = beyond(rival.lowPass, high, limits.fullRangeHighHz, -1);
+    probability['full-range'] += rival.probability * (1 - hasLow) * (1 - hasHigh);
+    probability['low-pass'] += rival.probability * (1 - hasLow) * hasHigh;
+    probability['high-pass'] += rival.probability * hasLow * (1 - hasHigh);
+    probability['band-pass'] += rival.probability * hasLow * hasHigh;
   }
-  if (read.relation === 'at')
-    return { hz: read.frequencyHz, error: READ_EDGE_ERROR, missing: false, shown: read.frequencyHz };
-  // Nothing falls off up to where the data end: fine if that is near the ends of hearing, open otherwise.
-  const missing = side === 'low' ? end > 60 : end < 11_000;
-  return { hz: side === 'low' ? end / 1.5 : end * 1.5, error: READ_EDGE_ERROR, missing, shown: null };
+  const classes = Object.keys(probability) as (keyof typeof probability)[];
+  const bandClass = classes.reduce((a, b) => (probability[b] > probability[a] ? b : a));
+  return { bandClass, confidence: probability[bandClass] };
 }
 
-/** Probability that the edge lies inside the limit (direction 1: above it, -1: below it), Gaussian in octaves. */
-function probabilityBeyond(edge: EdgeEstimate, limitHz: number, direction: 1 | -1): number {
-  const z = (direction * Math.log2(edge.hz / limitHz)) / edge.error;
+/** Probability that an edge lies inside the limit (direction 1: above it, -1: below it), Gaussian in octaves. */
+function beyond(filter: Rival['highPass'], said: EdgeEstimate, limitHz: number, direction: 1 | -1): number {
+  // Where the edge was read from the curve, what the models say of it is outdone.
+  const edge = said.from === 'curve' ? { sixDbHz: said.hz, errorOctaves: said.error } : filter;
+  if (!edge) return 0;
+  const z = (direction * Math.log2(edge.sixDbHz / limitHz)) / edge.errorOctaves;
   // Logistic approximation of the normal distribution, off by less than 0.01.
   return 1 / (1 + Math.exp(-1.702 * z));
 }
 
-/** rms difference of a 1/12-octave level from the mean of its two neighbours, dB. */
-function raggedness(response: Response): number {
-  const l = response.levelDb;
-  let sum = 0;
-  for (let i = 1; i < l.length - 1; i++) sum += (l[i] - 0.5 * (l[i - 1] + l[i + 1])) ** 2;
-  return Math.sqrt(sum / (l.length - 2));
+const rivalOfEdges = (low: EdgeEstimate, high: EdgeEstimate): Rival => ({
+  probability: 1,
+  highPass: low.from === 'nothing' ? null : { sixDbHz: low.hz, errorOctaves: low.error },
+  lowPass: high.from === 'nothing' ? null : { sixDbHz: high.hz, errorOctaves: high.error },
+});
+
+/** What keeps the class from being plain: the data end too early, or an edge lies at the limit. */
+function limitReasons({ low, high, limits, smoothed: { frequencyHz: f } }: JudgedResponse): string[] {
+  const reasons: string[] = [];
+  for (const [edge, limit, end, word, further] of [
+    [low, limits.fullRangeLowHz, f[0], 'start', 'down'],
+    [high, limits.fullRangeHighHz, f[f.length - 1], 'end', 'up'],
+  ] as const) {
+    if (edge.missing)
+      reasons.push(
+        `The data ${word} at ${formatFrequency(end)}, before the band does: measure further ${further}.`,
+      );
+    else if (edge.from !== 'nothing' && Math.abs(Math.log2(edge.hz / limit)) < 2 * edge.error)
+      reasons.push(
+        `The edge at ${formatFrequency(edge.hz)} is close to the ${formatFrequency(limit)} limit for full range.`,
+      );
+  }
+  return reasons;
+}
+
+/** Nowhere for an octave does the model's signal stand out of its floor. */
+function isAllFloor({ model }: FittedFilters, { frequencyHz }: Response): boolean {
+  if (model.noiseFloorDb === null) return false;
+  const floor = (hz: number) => model.noiseFloorDb! + model.noiseTiltDb * Math.log2(hz / 1000);
+  const above = frequencyHz.map((hz) => model.gainDb - floor(hz) > LEAST_ABOVE_FLOOR_DB);
+  let run = 0;
+  for (const is of above) {
+    run = is ? run + 1 : 0;
+    if (run >= 12) return false;
+  }
+  return true;
+}
+
+/**
+ * rms by which a level differs from the mean of its two neighbours, dB, by its median so that single lines do not count,
+ * as far as the curve is near its pass band.
+ */
+function raggedness(response: Response, passBandDb: number): number {
+  const { levelDb: l } = response;
+  const hum = humLines(response);
+  const bends: number[] = [];
+  for (let i = 1; i < l.length - 1; i++) {
+    if (hum.has(i) || hum.has(i - 1) || hum.has(i + 1)) continue;
+    if (Math.max(l[i - 1], l[i], l[i + 1]) < passBandDb - RAGGED_WITHIN_DB) continue;
+    bends.push(Math.abs(l[i] - 0.5 * (l[i - 1] + l[i + 1])));
+  }
+  return bends.length < 3 ? 0 : median(bends) / 0.6745;
 }

@@ -216,8 +216,7 @@ function refit(
           const here = sectionDb(section, hz[i]);
           // Where a dip is left alone and nothing is wrong, nothing pulls.
           const pulls = band.alone[i] && residual[i] === 0 ? 0 : band.weight[i] / h;
-          for (let j = 0; j < 3; j++)
-            jacobian[i * k + 3 * s + j] = (sectionDb(moved[j], hz[i]) - here) * pulls;
+          for (let j = 0; j < 3; j++) jacobian[3 * s + j][i] = (sectionDb(moved[j], hz[i]) - here) * pulls;
         }
       });
     },

@@ -1,5 +1,5 @@
 import type { FilterModel } from '../signal/fit/fit-filter.ts';
-import type { FilterFamily, FilterSide } from '../signal/fit/sections.ts';
+import { type FilterFamily, type FilterSide, type ShelfSide, warped } from '../signal/fit/sections.ts';
 
 /**
  * Phase of the fitted filters and equaliser sections, all of them minimum phase, in radians.
@@ -7,11 +7,15 @@ import type { FilterFamily, FilterSide } from '../signal/fit/sections.ts';
  * @param hz frequencies, Hz
  */
 export function phaseOfModel(model: FilterModel, hz: readonly number[]): Float64Array {
+  const { highPass, lowPass, clockHz } = model;
+  // Digital filters have the phase of analogue ones at the frequency that they see.
+  const ratio = (f: number, cornerHz: number) => warped(f, clockHz) / warped(cornerHz, clockHz);
   return Float64Array.from(hz, (f) => {
     let phase = 0;
-    if (model.highPass) phase += filterPhase(model.highPass, 'high-pass', f / model.highPass.cornerHz);
-    if (model.lowPass) phase += filterPhase(model.lowPass, 'low-pass', f / model.lowPass.cornerHz);
-    for (const peak of model.equaliser) phase += peakingPhase(f / peak.frequencyHz, peak.gainDb, peak.q);
+    if (highPass) phase += filterPhase(highPass, 'high-pass', ratio(f, highPass.cornerHz));
+    if (lowPass) phase += filterPhase(lowPass, 'low-pass', ratio(f, lowPass.cornerHz));
+    for (const p of model.equaliser) phase += peakingPhase(ratio(f, p.frequencyHz), p.gainDb, p.q);
+    for (const s of model.shelves) phase += shelvingPhase(s.side, ratio(f, s.frequencyHz), s.gainDb, s.q);
     return phase;
   });
 }
@@ -37,4 +41,13 @@ export function filterPhase(
 export function peakingPhase(x: number, gainDb: number, q: number): number {
   const a = 10 ** (gainDb / 40);
   return Math.atan2((x * a) / q, 1 - x * x) - Math.atan2(x / (a * q), 1 - x * x);
+}
+
+/** Phase of a shelving section (RBJ Audio EQ Cookbook, analogue form) at x = f / corner, radians. */
+export function shelvingPhase(side: ShelfSide, x: number, gainDb: number, q: number): number {
+  const a = 10 ** (gainDb / 40);
+  const at = side === 'low' ? x : 1 / x;
+  const cross = (Math.sqrt(a) * at) / q;
+  const low = Math.atan2(cross, a - at * at) - Math.atan2(cross, 1 - a * at * at);
+  return side === 'low' ? low : -low;
 }

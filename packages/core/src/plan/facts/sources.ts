@@ -158,6 +158,8 @@ function assumedAnalysis(way: Way): ResponseAnalysis {
     confidence: 0,
     lowHz,
     highHz,
+    lowError: null,
+    highError: null,
     reasons: ['Nothing was measured on it.'],
   };
   assumedOf.set(way, analysis);

@@ -3,12 +3,22 @@ import { describe, expect, it } from 'vitest';
 import { measureChain } from '../../carsim/analyser.ts';
 import { transferAt, type SimulatedChain, type SimulatedFilter } from '../../carsim/transfer.ts';
 import { smoothToBands } from '../smooth.ts';
-import { filterProblem, packValues, type ModelShape } from './filter-problem.ts';
-import { fitFilterModel } from './fit-filter.ts';
+import { type FitData, FitGrid } from './fit-data.ts';
+import { fitFilters } from './fit-filter.ts';
 import { fitRobust, type RobustProblem } from './levenberg-marquardt.ts';
 import { inverseDiagonal, solveCholesky } from './linear-solve.ts';
 import { levelOfFilterModel } from './model-level.ts';
-import { addFilter, addPeaking, FILTER_SHAPES, sixDbFrequency } from './sections.ts';
+import { type ModelShape, packValues } from './model.ts';
+import { filterProblem } from './problem.ts';
+import {
+  FILTER_SHAPES,
+  multiplyFilter,
+  multiplyPeak,
+  multiplyShelf,
+  sixDbFrequency,
+  unwarped,
+  warped,
+} from './sections.ts';
 
 const chainOf = (filters: SimulatedFilter[], more: Partial<SimulatedChain> = {}): SimulatedChain => ({
   gainDb: 0,
@@ -23,8 +33,10 @@ const levelAt = (chain: SimulatedChain, hz: number) => {
   return 10 * Math.log10(h.re ** 2 + h.im ** 2);
 };
 const FREQUENCIES = [20, 63, 200, 430, 1000, 2500, 8000, 20_000];
-const lnF = Float64Array.from(FREQUENCIES, Math.log);
-const toDb = 10 / Math.LN10;
+const HZ = Float64Array.from(FREQUENCIES);
+const db = (power: number) => 10 * Math.log10(power);
+const ones = () => new Float64Array(HZ.length).fill(1);
+const fitFilterModel = (...given: Parameters<typeof fitFilters>) => fitFilters(...given)?.model ?? null;
 
 describe('sections against the simulator, which works from poles', () => {
   it.each(
@@ -32,10 +44,10 @@ describe('sections against the simulator, which works from poles', () => {
       (['high-pass', 'low-pass'] as const).map((side) => [s.family, s.order, side] as const),
     ),
   )('%s of order %d, %s', (family, order, side) => {
-    const out = new Float64Array(lnF.length);
-    addFilter({ family, order }, side, lnF, Math.log(430), out, null);
+    const out = ones();
+    multiplyFilter({ family, order }, side, HZ, 430, out, null);
     FREQUENCIES.forEach((hz, i) =>
-      expect(out[i] * toDb).toBeCloseTo(levelAt(chainOf([{ family, order, side, cornerHz: 430 }]), hz), 6),
+      expect(db(out[i])).toBeCloseTo(levelAt(chainOf([{ family, order, side, cornerHz: 430 }]), hz), 6),
     );
     const six = sixDbFrequency({ family, order }, side, 430);
     expect(levelAt(chainOf([{ family, order, side, cornerHz: 430 }]), six)).toBeCloseTo(-6.02, 1);
@@ -47,23 +59,76 @@ describe('sections against the simulator, which works from poles', () => {
       [-4, 3],
       [0, 1],
     ] as const) {
-      const out = new Float64Array(lnF.length);
-      addPeaking(lnF, Math.log(1000), gainDb, Math.log(q), out, null);
+      const out = ones();
+      multiplyPeak(HZ, 1000, gainDb, q, out, null);
       FREQUENCIES.forEach((hz, i) =>
-        expect(out[i] * toDb).toBeCloseTo(
+        expect(db(out[i])).toBeCloseTo(
           levelAt(chainOf([], { peaks: [{ frequencyHz: 1000, gainDb, q }] }), hz),
           6,
         ),
       );
     }
   });
+
+  it.each(['low', 'high'] as const)('%s shelves, analogue and digital', (side) => {
+    for (const [gainDb, slope, clockHz] of [
+      [12, 1, undefined],
+      [-9, 0.6, undefined],
+      [8, 0.8, 48_000],
+    ] as const) {
+      const a = 10 ** (gainDb / 40);
+      const q = 1 / Math.sqrt((a + 1 / a) * (1 / slope - 1) + 2);
+      const out = ones();
+      const seen = HZ.map((hz) => warped(hz, clockHz ?? null));
+      multiplyShelf(side, seen, warped(900, clockHz ?? null), gainDb, q, out, null);
+      const shelves = [{ side, frequencyHz: 900, gainDb, slope }];
+      FREQUENCIES.forEach((hz, i) =>
+        expect(db(out[i])).toBeCloseTo(levelAt(chainOf([], { shelves, clockHz }), hz), 6),
+      );
+    }
+  });
+
+  it.each([44_100, 48_000] as const)('filters that run at %d Hz, by a bent axis', (clockHz) => {
+    for (const { family, order } of FILTER_SHAPES) {
+      const out = ones();
+      multiplyFilter(
+        { family, order },
+        'low-pass',
+        HZ.map((hz) => warped(hz, clockHz)),
+        warped(5000, clockHz),
+        out,
+        null,
+      );
+      const chain = chainOf([{ side: 'low-pass', family, order, cornerHz: 5000 }], { clockHz });
+      FREQUENCIES.forEach((hz, i) => expect(db(out[i])).toBeCloseTo(levelAt(chain, hz), 6));
+      const six = sixDbFrequency({ family, order }, 'low-pass', 5000, clockHz);
+      expect(levelAt(chain, six)).toBeCloseTo(-6.02, 1);
+    }
+    expect(unwarped(warped(7000, clockHz), clockHz)).toBeCloseTo(7000, 6);
+  });
 });
 
 describe('derivatives of the model', () => {
   it('agree with differences for any model', () => {
-    const shape: ModelShape = { highPass: FILTER_SHAPES[2], lowPass: FILTER_SHAPES[5], peaks: 2 };
-    const data = { lnF, levelDb: new Float64Array(lnF.length), floorDb: null };
-    const problem = filterProblem(shape, data);
+    const shape: ModelShape = {
+      clockHz: 48_000,
+      highPass: FILTER_SHAPES[2],
+      lowPass: FILTER_SHAPES[5],
+      lowShelf: true,
+      highShelf: true,
+      peaks: 2,
+    };
+    const data: FitData = {
+      hz: HZ,
+      levelDb: new Float64Array(HZ.length),
+      weight: Float64Array.from(HZ, (_, i) => 1 - 0.1 * i),
+      effective: HZ.length,
+      spacing: 0.3,
+      lowestDb: 0,
+      highestDb: 0,
+      floorDb: null,
+    };
+    const problem = filterProblem(shape, data, new FitGrid(data, true, 3));
     const between = (low: number, high: number) => fc.double({ min: low, max: high, noNaN: true });
     fc.assert(
       fc.property(
@@ -77,21 +142,23 @@ describe('derivatives of the model', () => {
             floorDb: -40,
             lnHighPass: Math.log(low),
             lnLowPass: Math.log(high),
+            lowShelf: { lnHz: Math.log(120), gainDb: -gainDb, lnQ: -0.4 },
+            highShelf: { lnHz: Math.log(4000), gainDb, lnQ: -0.2 },
             peaks: [
-              { lnCentre: Math.log(700), gainDb, lnQ: Math.log(q) },
-              { lnCentre: Math.log(3000), gainDb: -gainDb / 2, lnQ: 0 },
+              { lnHz: Math.log(700), gainDb, lnQ: Math.log(q) },
+              { lnHz: Math.log(3000), gainDb: -gainDb / 2, lnQ: 0 },
             ],
           });
           const k = start.length;
-          const base = new Float64Array(lnF.length);
-          const jacobian = new Float64Array(lnF.length * k);
+          const base = ones();
+          const jacobian = Array.from({ length: k }, ones);
           problem.evaluate(start, base, jacobian);
           for (let j = 0; j < k; j++) {
             const step = 1e-5;
             const moved = Float64Array.from(start, (v, i) => (i === j ? v + step : v));
-            const there = new Float64Array(lnF.length);
+            const there = ones();
             problem.evaluate(moved, there, null);
-            lnF.forEach((_, i) => expect((there[i] - base[i]) / step).toBeCloseTo(jacobian[i * k + j], 2));
+            HZ.forEach((_, i) => expect((there[i] - base[i]) / step).toBeCloseTo(jacobian[j][i], 2));
           }
         },
       ),
@@ -111,7 +178,9 @@ describe('fitRobust', () => {
     evaluate(p, residual, jacobian) {
       x.forEach((xi, i) => {
         residual[i] = p[0] + p[1] * xi - y[i];
-        jacobian?.set([1, xi], 2 * i);
+        if (!jacobian) return;
+        jacobian[0][i] = 1;
+        jacobian[1][i] = xi;
       });
     },
   });

@@ -11,10 +11,10 @@ export interface RobustProblem {
   priorMean: Float64Array;
   priorSigma: Float64Array;
   /**
-   * Writes the residuals (model minus data, in units of the loss scale) and, if wanted, the Jacobian
-   * (points x parameters, row by row).
+   * Writes the residuals (model minus data, in units of the loss scale) and, if wanted, the Jacobian, a column for each
+   * parameter.
    */
-  evaluate(parameters: Float64Array, residual: Float64Array, jacobian: Float64Array | null): void;
+  evaluate(parameters: Float64Array, residual: Float64Array, jacobian: readonly Float64Array[] | null): void;
 }
 
 export interface RobustFit {
@@ -50,9 +50,15 @@ export function fitRobust(
   const k = start.length;
   const residual = new Float64Array(problem.points);
   const trialResidual = new Float64Array(problem.points);
-  const jacobian = new Float64Array(problem.points * k);
+  const jacobian = Array.from({ length: k }, () => new Float64Array(problem.points));
   const damped = new Float64Array(k * k);
-  let parameters = Float64Array.from(start, (v, j) => clip(v, problem.lower[j], problem.upper[j]));
+  const inside = (from: Float64Array, step: Float64Array | null) => {
+    const to = new Float64Array(k);
+    for (let j = 0; j < k; j++)
+      to[j] = clip(from[j] - (step ? step[j] : 0), problem.lower[j], problem.upper[j]);
+    return to;
+  };
+  let parameters = inside(start, null);
   problem.evaluate(parameters, residual, jacobian);
   let loss = totalLoss(residual);
   let objective = loss + priorLoss(problem, parameters);
@@ -69,9 +75,7 @@ export function fitRobust(
       damped[j * k + j] += prior + damping * (normal[j * k + j] + prior + 1e-9);
     }
     const step = solveCholesky(damped, gradient);
-    const trial = Float64Array.from(parameters, (v, j) =>
-      clip(v - (step ? step[j] : 0), problem.lower[j], problem.upper[j]),
-    );
+    const trial = inside(parameters, step);
     problem.evaluate(trial, trialResidual, null);
     const trialLoss = totalLoss(trialResidual);
     const trialObjective = trialLoss + priorLoss(problem, trial);
@@ -102,27 +106,36 @@ function normalEquations(
   p: RobustProblem,
   parameters: Float64Array,
   residual: Float64Array,
-  jacobian: Float64Array,
+  jacobian: readonly Float64Array[],
 ) {
   const k = parameters.length;
+  const n = residual.length;
   const normal = new Float64Array(k * k);
   const gradient = new Float64Array(k);
-  for (let i = 0, row = 0; i < residual.length; i++, row += k) {
-    const weight = 1 / Math.sqrt(1 + residual[i] * residual[i]);
-    for (let a = 0; a < k; a++) {
-      const wa = weight * jacobian[row + a];
-      if (wa === 0) continue;
-      gradient[a] += wa * residual[i];
-      for (let b = 0; b <= a; b++) normal[a * k + b] += wa * jacobian[row + b];
+  const weighted = new Float64Array(n);
+  const weight = new Float64Array(n);
+  for (let i = 0; i < n; i++) weight[i] = 1 / Math.sqrt(1 + residual[i] * residual[i]);
+  for (let a = 0; a < k; a++) {
+    const own = jacobian[a];
+    let slope = 0;
+    for (let i = 0; i < n; i++) {
+      weighted[i] = weight[i] * own[i];
+      slope += weighted[i] * residual[i];
+    }
+    gradient[a] = slope + (parameters[a] - p.priorMean[a]) * p.priorSigma[a] ** -2;
+    for (let b = 0; b <= a; b++) {
+      const other = jacobian[b];
+      let sum = 0;
+      for (let i = 0; i < n; i++) sum += weighted[i] * other[i];
+      normal[a * k + b] = sum;
     }
   }
-  for (let j = 0; j < k; j++) gradient[j] += (parameters[j] - p.priorMean[j]) * p.priorSigma[j] ** -2;
   return { normal, gradient };
 }
 
 function totalLoss(residual: Float64Array): number {
   let sum = 0;
-  for (const r of residual) sum += softL1(r);
+  for (let i = 0; i < residual.length; i++) sum += softL1(residual[i]);
   return sum;
 }
 

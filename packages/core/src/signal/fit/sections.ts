@@ -1,10 +1,12 @@
 /**
- * The building blocks of the filter model: each adds its ln|H|^2 and the derivatives of that to running sums.
- * Formulas: Butterworth |H|^2 = 1 / (1 + x^2n); Linkwitz-Riley of order 2n is a Butterworth of order n twice
- * (Linkwitz 1976); peaking section of the RBJ Audio EQ Cookbook in its analogue form.
+ * The building blocks of the filter model: each multiplies its |H|^2 into a running product and writes the derivatives
+ * of ln|H|^2. Formulas: Butterworth |H|^2 = 1 / (1 + x^2n); Linkwitz-Riley of order 2n is a Butterworth of order n twice
+ * (Linkwitz 1976); peaking and shelving sections of the RBJ Audio EQ Cookbook in their analogue form. On frequencies
+ * that are warped ({@link warped}) the same forms are those of digital filters.
  */
 export type FilterFamily = 'butterworth' | 'linkwitz-riley';
 export type FilterSide = 'high-pass' | 'low-pass';
+export type ShelfSide = 'low' | 'high';
 
 export interface FilterShape {
   family: FilterFamily;
@@ -23,68 +25,143 @@ export const FILTER_SHAPES: readonly FilterShape[] = [
   { family: 'linkwitz-riley', order: 8 },
 ];
 
+/** Rates at which processors run their filters, Hz; null: analogue filters. */
+export const CLOCKS_HZ = [null, 44_100, 48_000] as const;
+export type ClockHz = (typeof CLOCKS_HZ)[number];
+
+/** Nearer than this to half the clock a warped frequency is out of any use. */
+const HIGHEST_SHARE = 0.4995;
+
+/**
+ * A frequency as a digital filter sees it: the bilinear transform bends the axis, so that half the clock lies at infinity
+ * (Oppenheim & Schafer, Discrete-Time Signal Processing, 7.1). An analogue filter sees it as it is.
+ *
+ * @param hz Hz
+ */
+export function warped(hz: number, clockHz: ClockHz): number {
+  if (clockHz === null) return hz;
+  const share = Math.min(hz / clockHz, HIGHEST_SHARE);
+  return (Math.tan(Math.PI * share) * clockHz) / Math.PI;
+}
+
+/** The frequency that a digital filter sees at `hz`: the way back of {@link warped}. */
+export function unwarped(hz: number, clockHz: ClockHz): number {
+  return clockHz === null ? hz : (Math.atan((Math.PI * hz) / clockHz) * clockHz) / Math.PI;
+}
+
 /** Frequency at which this filter alone is 6 dB down, Hz. */
-export function sixDbFrequency(shape: FilterShape, side: FilterSide, cornerHz: number): number {
+export function sixDbFrequency(
+  shape: FilterShape,
+  side: FilterSide,
+  cornerHz: number,
+  clockHz: ClockHz = null,
+): number {
   if (shape.family === 'linkwitz-riley') return cornerHz;
   const x = (10 ** 0.6 - 1) ** (0.5 / shape.order);
-  return side === 'low-pass' ? cornerHz * x : cornerHz / x;
+  const corner = warped(cornerHz, clockHz);
+  return unwarped(side === 'low-pass' ? corner * x : corner / x, clockHz);
 }
 
 /**
- * Adds a filter's ln|H|^2 to `out` and writes its derivative by ln(corner) to `slope`.
+ * Multiplies a filter's |H|^2 into `power`, and writes the derivative of its logarithm by ln(corner) to `slope`.
  *
- * @param lnF natural logarithm of frequency in Hz
- * @param lnCorner natural logarithm of the corner in Hz
+ * @param hz frequencies as the filter sees them
+ * @param cornerHz as it sees its own corner
  */
-export function addFilter(
+export function multiplyFilter(
   shape: FilterShape,
   side: FilterSide,
-  lnF: Float64Array,
-  lnCorner: number,
-  out: Float64Array,
+  hz: Float64Array,
+  cornerHz: number,
+  power: Float64Array,
   slope: Float64Array | null,
 ): void {
-  const twice = shape.family === 'linkwitz-riley' ? 2 : 1;
-  const power = (2 * shape.order) / twice;
-  const direction = side === 'low-pass' ? 1 : -1;
-  for (let i = 0; i < lnF.length; i++) {
-    const e = direction * power * (lnF[i] - lnCorner);
-    const x = Math.exp(e);
-    // Far out in the skirt x overflows before its logarithm matters.
-    out[i] -= twice * (e > 40 ? e : Math.log1p(x));
-    if (slope) slope[i] = direction * twice * power * (e > 40 ? 1 : x / (1 + x));
+  const twice = shape.family === 'linkwitz-riley';
+  const exponent = (twice ? shape.order : 2 * shape.order) / 2;
+  const low = side === 'low-pass';
+  const steep = (low ? 2 : -2) * exponent * (twice ? 2 : 1);
+  for (let i = 0; i < hz.length; i++) {
+    const r = low ? hz[i] / cornerHz : cornerHz / hz[i];
+    const r2 = r * r;
+    const x =
+      exponent === 1 ? r2 : exponent === 2 ? r2 * r2 : exponent === 3 ? r2 * r2 * r2 : r2 * r2 * r2 * r2;
+    const h = 1 / (1 + x);
+    power[i] *= twice ? h * h : h;
+    if (slope) slope[i] = steep * (x * h);
   }
 }
 
-export interface PeakingSlopes {
+/** Derivatives of a section's ln|H|^2. */
+export interface SectionSlopes {
   byLnFrequency: Float64Array;
   byGainDb: Float64Array;
   byLnQ: Float64Array;
 }
 
-/** Adds a peaking section's ln|H|^2 to `out` and writes its derivatives to `slopes`. */
-export function addPeaking(
-  lnF: Float64Array,
-  lnCentre: number,
+const PER_DB = Math.LN10 / 40;
+
+/** Multiplies a peaking section's |H|^2 into `power` and writes its derivatives to `slopes`. */
+export function multiplyPeak(
+  hz: Float64Array,
+  centreHz: number,
   gainDb: number,
-  lnQ: number,
-  out: Float64Array,
-  slopes: PeakingSlopes | null,
+  q: number,
+  power: Float64Array,
+  slopes: SectionSlopes | null,
 ): void {
-  const a = 10 ** (gainDb / 40);
-  const q = Math.exp(lnQ);
-  const perDb = Math.LN10 / 40;
-  for (let i = 0; i < lnF.length; i++) {
-    const x2 = Math.exp(2 * (lnF[i] - lnCentre));
-    const u = (1 - x2) ** 2;
-    const n = (x2 * a * a) / (q * q);
-    const d = x2 / (a * a * q * q);
-    out[i] += Math.log((u + n) / (u + d));
+  const a2 = 10 ** (gainDb / 20);
+  const q2 = q * q;
+  for (let i = 0; i < hz.length; i++) {
+    const r = hz[i] / centreHz;
+    const x2 = r * r;
+    const u = (1 - x2) * (1 - x2);
+    const n = (x2 * a2) / q2;
+    const d = x2 / (a2 * q2);
+    const above = 1 / (u + n);
+    const below = 1 / (u + d);
+    power[i] *= (u + n) * below;
     if (slopes) {
       const du = 4 * x2 * (1 - x2);
-      slopes.byLnFrequency[i] = (du - 2 * n) / (u + n) - (du - 2 * d) / (u + d);
-      slopes.byGainDb[i] = 2 * perDb * (n / (u + n) + d / (u + d));
-      slopes.byLnQ[i] = (-2 * n) / (u + n) + (2 * d) / (u + d);
+      slopes.byLnFrequency[i] = (du - 2 * n) * above - (du - 2 * d) * below;
+      slopes.byGainDb[i] = 2 * PER_DB * (n * above + d * below);
+      slopes.byLnQ[i] = -2 * n * above + 2 * d * below;
+    }
+  }
+}
+
+/**
+ * Multiplies a shelf's |H|^2 into `power` and writes its derivatives to `slopes`. Low shelf at s = j x:
+ * a^2 ((a - x^2)^2 + a x^2 / q^2) / ((1 - a x^2)^2 + a x^2 / q^2); the high one is its mirror image, x -> 1/x.
+ */
+export function multiplyShelf(
+  side: ShelfSide,
+  hz: Float64Array,
+  cornerHz: number,
+  gainDb: number,
+  q: number,
+  power: Float64Array,
+  slopes: SectionSlopes | null,
+): void {
+  const a = 10 ** (gainDb / 40);
+  const q2 = q * q;
+  const low = side === 'low';
+  const byCorner = low ? -1 : 1;
+  for (let i = 0; i < hz.length; i++) {
+    const r = low ? hz[i] / cornerHz : cornerHz / hz[i];
+    const x2 = r * r;
+    const cross = (a * x2) / q2;
+    const up = a - x2;
+    const down = 1 - a * x2;
+    const n = 1 / (up * up + cross);
+    const d = 1 / (down * down + cross);
+    power[i] *= a * a * (d / n);
+    if (slopes) {
+      // by ln x, then by ln(corner); by ln a, then by dB; by ln q.
+      const byLnX = (-4 * up * x2 + 2 * cross) * n - (-4 * a * x2 * down + 2 * cross) * d;
+      slopes.byLnFrequency[i] = byCorner * byLnX;
+      const byLnA = 2 + (2 * up * a + cross) * n - (-2 * a * x2 * down + cross) * d;
+      slopes.byGainDb[i] = PER_DB * byLnA;
+      slopes.byLnQ[i] = -2 * cross * n + 2 * cross * d;
     }
   }
 }

@@ -7,12 +7,14 @@ import type { AveragedSpectrum } from '../spectrum/welch.ts';
 
 /** What two outputs recorded at the same time are to each other. */
 export interface BetweenOutputs {
-  /** bands in which both carry enough of the same, Hz; null when there are none */
+  /** band in which both carry enough of the same, Hz; null when there is none */
   overlap: { lowHz: number; highHz: number } | null;
   /** coherence, 0 to 1, and the ratio second / first, in 1/12-octave bands of the overlap */
   ratio: { frequencyHz: number[]; levelDb: number[]; phaseDeg: number[]; coherence: number[] };
   /** the second comes this much later than the first, s; null where nothing can be told */
   delay: number | null;
+  /** one standard deviation of it, s; null where there is none */
+  delayError: number | null;
   /** sign of the second against the first, once the fitted filters' phase is taken away */
   polarity: 'same' | 'reversed' | 'unclear';
   /** 0 to 1: the best peak of the other sign against the best peak */
@@ -20,14 +22,23 @@ export interface BetweenOutputs {
   reasons: string[];
 }
 
-/** Points of less coherence than this say nothing of phase. */
-const LEAST_COHERENCE = 0.3;
+/** Bands of less coherence than this, beyond what chance gives, say nothing of phase. */
+const LEAST_COHERENCE = 0.06;
+/** Coherence is averaged over this much to either side, octaves, and at least so many points: a single one scatters. */
+const AVERAGED_OCTAVES = 1 / 12;
+const AVERAGED_POINTS = 2;
+/** A band that is called common is coherent by this much. */
+const COMMON_COHERENCE = 0.15;
 /** A ratio is given where the coherence of a band is at least this. */
 const RATIO_COHERENCE = 0.5;
 /** coh / (1 - coh) beyond this is not known better, only said so. */
 const MOST_WEIGHT = 100;
 /** science: unclear when the other sign's peak exceeds this share of the best. */
 const RIVAL = 0.85;
+/** Experience on simulated outputs: what the scatter of points and the errors of filters make of each other. */
+const SCATTER_FACTOR = 1.5;
+const FILTER_FACTOR = 1;
+const STEP_SHARE = 0.1;
 /** An overlap narrower than this decides no polarity, octaves. */
 const NARROW_OCTAVES = 0.4;
 /** Delay is searched this far to either side after coarse alignment, s. */
@@ -59,6 +70,7 @@ export function betweenOutputs({ spectrum, aligned, analyses, skew = 0 }: Betwee
     overlap: null,
     ratio: { frequencyHz: [], levelDb: [], phaseDeg: [], coherence: [] },
     delay: null,
+    delayError: null,
     polarity: 'unclear',
     rivalry: 1,
     reasons: [reason],
@@ -66,32 +78,33 @@ export function betweenOutputs({ spectrum, aligned, analyses, skew = 0 }: Betwee
   if (!cross || segments < 8)
     return nothing('The recording is too short: at least three seconds of both outputs are needed.');
 
-  const weight = new Float64Array(points);
+  const coherence = sureCoherence(spectrum);
   const re = new Float64Array(points);
   const im = new Float64Array(points);
   const explained = phaseDifference(analyses, stepHz, points);
   let sum = 0;
-  let lowHz = Infinity;
-  let highHz = 0;
+  let sharpness = 0;
+  let [lowHz, highHz] = [Infinity, 0];
   for (let k = 1; k < points; k++) {
     const hz = k * stepHz;
     if (hz < 20 || hz > 20_000) continue;
     const size = Math.hypot(cross.re[k], cross.im[k]);
-    const coherence = coherenceAt(spectrum, k);
-    if (!(coherence > LEAST_COHERENCE) || size === 0) continue;
-    // A segment count biases coherence upwards (Carter 1987); what chance alone gives weighs nothing.
-    const sure = Math.max(0, (coherence - 1 / segments) / (1 - 1 / segments));
+    const sure = coherence[k];
+    if (!(sure > LEAST_COHERENCE) || size === 0) continue;
+    const telling = Math.min(MOST_WEIGHT, sure / (1 - Math.min(sure, 0.999999)));
     // Points lie evenly over frequency, overlaps over octaves: weight per octave.
-    weight[k] = Math.min(MOST_WEIGHT, sure / (1 - Math.min(sure, 0.999999))) / hz;
+    const weight = telling / hz;
     const turn = Math.atan2(cross.im[k], cross.re[k]) - explained[k];
-    re[k] = weight[k] * Math.cos(turn);
-    im[k] = weight[k] * Math.sin(turn);
-    sum += weight[k];
+    re[k] = weight * Math.cos(turn);
+    im[k] = weight * Math.sin(turn);
+    sum += weight;
+    sharpness += telling * (2 * Math.PI * hz) ** 2;
+    if (sure < COMMON_COHERENCE) continue;
     lowHz = Math.min(lowHz, hz);
     highHz = Math.max(highHz, hz);
   }
   const ratio = ratioOf(spectrum, aligned - skew);
-  if (sum === 0 || ratio.frequencyHz.length === 0)
+  if (sum === 0 || highHz === 0)
     return nothing(
       'The two outputs have no band in common, so delay and polarity between them cannot be measured.',
     );
@@ -99,22 +112,55 @@ export function betweenOutputs({ spectrum, aligned, analyses, skew = 0 }: Betwee
   const { best, rival } = search(re, im, stepHz);
   const rivalry = rival / Math.abs(best.value);
   const reasons: string[] = [];
-  const overlap = { lowHz: ratio.frequencyHz[0], highHz: ratio.frequencyHz[ratio.frequencyHz.length - 1] };
+  const overlap = { lowHz, highHz };
   const octaves = Math.log2(overlap.highHz / overlap.lowHz);
   if (rivalry > RIVAL)
     reasons.push('Both signs fit nearly as well: the overlap is too narrow, or the outputs are processed.');
   if (octaves < NARROW_OCTAVES) reasons.push('The outputs overlap in less than half an octave.');
   const unsure = analyses.some((a) => a.model === null);
   if (unsure) reasons.push('The filter of one output is not settled, and its phase is needed here.');
+  const scatter = SCATTER_FACTOR / Math.sqrt(2 * segments * sharpness);
   return {
     overlap,
     ratio,
     delay: best.tau + aligned - skew,
+    delayError: Math.hypot(scatter, filterDelayError(analyses), stepOf(spectrum)),
     polarity: reasons.length > 0 ? 'unclear' : best.value > 0 ? 'same' : 'reversed',
     rivalry,
     reasons,
   };
 }
+
+/** Coherence averaged over neighbouring points, less what chance alone gives (Carter 1987), 0 to 1. */
+function sureCoherence(spectrum: AveragedSpectrum): Float64Array {
+  const { segments, density } = spectrum;
+  const points = density[0].length;
+  const total = new Float64Array(points + 1);
+  for (let k = 0; k < points; k++) total[k + 1] = total[k] + coherenceAt(spectrum, k);
+  const reach = 2 ** AVERAGED_OCTAVES - 1;
+  return Float64Array.from({ length: points }, (_, k) => {
+    const side = Math.max(AVERAGED_POINTS, Math.round(k * reach));
+    const [from, to] = [Math.max(1, k - side), Math.min(points, k + side + 1)];
+    const mean = (total[to] - total[from]) / (to - from);
+    return Math.max(0, (mean - 1 / segments) / (1 - 1 / segments));
+  });
+}
+
+/** What the errors of the fitted filters mean for the delay that is left once their phase is taken away, s. */
+function filterDelayError(analyses: readonly ResponseAnalysis[]): number {
+  let sum = 0;
+  for (const { model } of analyses)
+    for (const filter of [model?.highPass, model?.lowPass]) {
+      if (!filter) continue;
+      // At its corner a filter of order n delays by about n / (2 w): a corner off by so much moves that as much.
+      const own = (filter.order / (4 * Math.PI * filter.cornerHz)) * filter.errorOctaves * Math.LN2;
+      sum += own * own;
+    }
+  return Math.sqrt(sum) * FILTER_FACTOR;
+}
+
+/** A peak is found to this part of the finest step there can be, s. */
+const stepOf = ({ density, stepHz }: AveragedSpectrum) => STEP_SHARE / (2 * stepHz * (density[0].length - 1));
 
 function coherenceAt({ density: [a, b], cross }: AveragedSpectrum, k: number): number {
   const power = a[k] * b[k];
