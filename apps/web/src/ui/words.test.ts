@@ -8,7 +8,12 @@ import {
   WISH_SHAPES,
 } from '@ulpen/core';
 import { describe, expect, it } from 'vitest';
-import { bandSentence, captureSentence, filterWords } from '../features/listen/profile-words.ts';
+import {
+  bandSentence,
+  captureSentence,
+  edgeWords,
+  equaliserWords,
+} from '../features/listen/profile-words.ts';
 import { blankOutput, OUTPUT_STARTS } from '../features/listen/output-starts.ts';
 import { TARGET_STARTS, TARGETS_OF_SHAPE } from '../features/intake/target-starts.ts';
 import { settlePath, verdictOf } from '../features/plan/plan-words.ts';
@@ -106,11 +111,23 @@ describe('bands in words', () => {
       slopeDbPerOctave: 24,
       errorOctaves: 0.1,
     };
-    expect(filterWords(filter)).toBe('Linkwitz-Riley 24 dB/oct, ±7 %');
-    expect(filterWords({ ...filter, family: 'butterworth', errorOctaves: 0 })).toBe(
-      'Butterworth 24 dB/oct, ±1 %',
-    );
-    expect(filterWords(null)).toBe('no filter found');
+    expect(edgeWords(0.1, filter)).toBe('Linkwitz-Riley 24 dB/oct, ±7 %');
+    expect(edgeWords(null, filter, 48_000)).toBe('digital Linkwitz-Riley 24 dB/oct, ±7 %');
+    expect(edgeWords(0, { ...filter, family: 'butterworth' })).toBe('Butterworth 24 dB/oct, ±1 %');
+    expect(edgeWords(null, null)).toBe('no filter found');
+  });
+  it('names what the equaliser does, from the lowest up', () => {
+    const section = (frequencyHz: number, gainDb: number) => ({ frequencyHz, gainDb, q: 0.7 });
+    expect(
+      equaliserWords({
+        shelves: [
+          { side: 'high', ...section(4000, -6) },
+          { side: 'low', ...section(120, 14) },
+        ],
+        equaliser: [section(900, 3)],
+      }),
+    ).toEqual(['+14 dB below 120 Hz', '+3 dB at 900 Hz', '−6 dB above 4 kHz']);
+    expect(equaliserWords({ shelves: [], equaliser: [] })).toEqual([]);
   });
 });
 

@@ -95,6 +95,10 @@ describe('applyTilt', () => {
     const flat = applyTilt(pink, 'narrow-band-pink').levelDb;
     flat.forEach((l) => expect(l).toBeCloseTo(flat[0], 9));
     expect(analyseResponse(pink, { levelKind: 'narrow-band-pink' }).bandClass).toBe('full-range');
+    // Not told so, it is not taken for an output that is equalised.
+    const untold = analyseResponse(pink);
+    expect(untold.bandClass).toBe('unclear');
+    expect(untold.reasons[0]).toContain('say at the import that it is one');
   });
   it('makes white noise in octave bands read flat', () => {
     const frequencyHz = [125, 250, 500, 1000, 2000];

@@ -100,6 +100,7 @@ function analyse(response: Response, options: AnalysisOptions, withModel: boolea
   const smoothed = smoothToBands(raw, 12);
   if (smoothed.frequencyHz.length < LEAST_POINTS) return tooFew(response, smoothed, noiseTiltDb);
   const passBandDb = passBandLevel(smoothed);
+  const silenceMeasured = typeof options.noiseFloorDb === 'number';
   const fitted = withModel
     ? fitFilters(raw, { noiseFloorDb: options.noiseFloorDb ?? null, noiseTiltDb })
     : null;
@@ -107,7 +108,7 @@ function analyse(response: Response, options: AnalysisOptions, withModel: boolea
   const noiseFloorDb =
     options.noiseFloorDb ??
     (fitted ? fitted.model.noiseFloorDb : findNoiseFloor(smoothed, passBandDb, noiseTiltDb));
-  const tiltDb = fitted && options.noiseFloorDb == null ? fitted.model.noiseTiltDb : noiseTiltDb;
+  const tiltDb = fitted && (options.noiseFloorDb ?? null) === null ? fitted.model.noiseTiltDb : noiseTiltDb;
   const edges = findEdges(smoothed, passBandDb, noiseFloorDb, tiltDb);
   const model = fitted?.model ?? null;
   return {
@@ -123,7 +124,7 @@ function analyse(response: Response, options: AnalysisOptions, withModel: boolea
       smoothed,
       passBandDb,
       noiseFloorDb,
-      silenceMeasured: options.noiseFloorDb != null,
+      silenceMeasured,
       fitted,
       low: edgeEstimate('low', smoothed, edges, model),
       high: edgeEstimate('high', smoothed, edges, model),

@@ -3,6 +3,7 @@ import type { FittedFilters } from './fit/fit-filter.ts';
 import { humLines } from './fit/fit-data.ts';
 import type { Rival } from './fit/rivals.ts';
 import type { EdgeEstimate } from './edge-estimate.ts';
+import { WHITE_NOISE_TILT_DB } from './noise-floor.ts';
 import { median } from './pass-band.ts';
 import type { Response } from './response.ts';
 
@@ -48,6 +49,10 @@ const RAGGED_WITHIN_DB = 12;
 const QUIET_DB = 10;
 /** A class less probable than this is not said. */
 const LEAST_CONFIDENCE = 0.6;
+/** A straight line: over so many octaves, with its slope within this much, dB per octave, and so much scatter, dB rms. */
+const LINE_OCTAVES = 6;
+const LINE_SLOPE_DB = 0.4;
+const LINE_SCATTER_DB = 1;
 /** A signal stands at least so far out of the floor, somewhere for an octave, dB. */
 const LEAST_ABOVE_FLOOR_DB = 3;
 /** Without a model, or over a measured silence, nothing is said of a band this near to the noise, dB. */
@@ -97,6 +102,10 @@ export function classify(judged: JudgedResponse): Classification {
   if (ragged > MOST_RAGGED_DB)
     return unclear(
       `The curve jumps ${ragged.toFixed(0)} dB from band to band, like noise: record longer or louder.`,
+    );
+  if (fallsAsPinkNoise(smoothed))
+    return unclear(
+      'The curve falls 3 dB per octave all along, as pink noise does in a narrow-band spectrum: say at the import that it is one.',
     );
   if (fitted && isAllFloor(fitted, smoothed)) return unclear(QUIET);
   const depth = judged.noiseFloorDb === null ? Infinity : passBandDb - judged.noiseFloorDb;
@@ -190,6 +199,27 @@ function limitReasons({ low, high, limits, smoothed: { frequencyHz: f } }: Judge
       );
   }
   return reasons;
+}
+
+/** A straight line that falls 3 dB per octave: no output does that, a spectrum that was not tilted does. */
+function fallsAsPinkNoise({ frequencyHz, levelDb }: Response): boolean {
+  const x = frequencyHz.map(Math.log2);
+  const n = x.length;
+  const [meanX, meanY] = [x, levelDb].map((v) => v.reduce((a, b) => a + b, 0) / n);
+  let [xx, xy] = [0, 0];
+  for (let i = 0; i < n; i++) {
+    xx += (x[i] - meanX) ** 2;
+    xy += (x[i] - meanX) * (levelDb[i] - meanY);
+  }
+  const slope = xy / xx;
+  const off = Math.sqrt(
+    levelDb.reduce((sum, l, i) => sum + (l - meanY - slope * (x[i] - meanX)) ** 2, 0) / n,
+  );
+  return (
+    x[n - 1] - x[0] >= LINE_OCTAVES &&
+    Math.abs(slope + WHITE_NOISE_TILT_DB) < LINE_SLOPE_DB &&
+    off < LINE_SCATTER_DB
+  );
 }
 
 /** Nowhere for an octave does the model's signal stand out of its floor. */

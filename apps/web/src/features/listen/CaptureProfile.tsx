@@ -1,13 +1,14 @@
-import { type Capture, formatDb, formatFrequency, type FittedFilter, type PairView } from '@ulpen/core';
+import { type Capture, formatFrequency, type FittedFilter, type PairView } from '@ulpen/core';
 import { confidenceWord } from '../../ui/bands-words.ts';
 import { ResponseChart } from '../../ui/ResponseChart.tsx';
 import { modelCurve } from './model-curve.ts';
-import { bandSentence, captureSentence, filterWords } from './profile-words.ts';
+import { bandSentence, captureSentence, edgeWords, equaliserWords } from './profile-words.ts';
 
 /** The curve with its edges, and what was concluded from it. */
 export function CaptureProfile({ capture, pair }: { capture: Capture; pair: PairView }) {
   const { analysis } = capture;
   const { model } = analysis;
+  const equalised = model ? equaliserWords(model) : [];
   const edgeOf = (filter: FittedFilter | null | undefined, side: 'low' | 'high') =>
     filter && filter.sixDbHz > 19 && filter.sixDbHz < 20_500
       ? [
@@ -48,25 +49,19 @@ export function CaptureProfile({ capture, pair }: { capture: Capture; pair: Pair
         <Fact
           term="Lower edge, −6 dB"
           value={analysis.lowHz ? formatFrequency(analysis.lowHz) : 'none seen'}
-          note={filterWords(model?.highPass)}
+          note={edgeWords(analysis.lowError, model?.highPass, model?.clockHz)}
         />
         <Fact
           term="Upper edge, −6 dB"
           value={analysis.highHz ? formatFrequency(analysis.highHz) : 'none seen'}
-          note={filterWords(model?.lowPass)}
+          note={edgeWords(analysis.highError, model?.lowPass, model?.clockHz)}
         />
         <Fact
           term="Equalised"
           value={
-            model?.equaliser.length
-              ? `${model.equaliser.length} ${model.equaliser.length === 1 ? 'place' : 'places'}`
-              : 'no'
+            equalised.length > 0 ? `${equalised.length} ${equalised.length === 1 ? 'place' : 'places'}` : 'no'
           }
-          note={
-            model?.equaliser
-              .map((p) => `${formatDb(p.gainDb, 0)} dB at ${formatFrequency(p.frequencyHz)}`)
-              .join(', ') || 'nothing above 0.4 dB'
-          }
+          note={equalised.join(', ') || 'nothing above 0.4 dB'}
         />
         <Fact
           term="Above the noise"

@@ -1,6 +1,8 @@
 import {
   type Capture,
+  type FilterModel,
   type FittedFilter,
+  formatDb,
   formatFrequency,
   LOAD_WORD,
   type PairFields,
@@ -33,12 +35,33 @@ export function bandSentence(
   }
 }
 
-export function filterWords(filter: FittedFilter | null | undefined): string {
+/**
+ * What makes an edge, and how well it is known.
+ *
+ * @param error one standard deviation, octaves; null where no edge is shown
+ * @param clockHz rate at which a processor runs the filter
+ */
+export function edgeWords(
+  error: number | null,
+  filter: FittedFilter | null | undefined,
+  clockHz: FilterModel['clockHz'] = null,
+): string {
   if (!filter) return 'no filter found';
-  const octaves = Math.max(0.01, filter.errorOctaves);
-  const percent = Math.round((2 ** octaves - 1) * 100);
+  const percent = Math.round((2 ** Math.max(0.01, error ?? filter.errorOctaves) - 1) * 100);
   const family = filter.family === 'butterworth' ? 'Butterworth' : 'Linkwitz-Riley';
-  return `${family} ${filter.slopeDbPerOctave} dB/oct, ±${percent} %`;
+  const kind = clockHz === null ? family : `digital ${family}`;
+  return `${kind} ${filter.slopeDbPerOctave} dB/oct, ±${percent} %`;
+}
+
+/** What the factory's equaliser does, section by section from the lowest: shelves and peaks. */
+export function equaliserWords({ shelves, equaliser }: Pick<FilterModel, 'shelves' | 'equaliser'>): string[] {
+  const low = shelves.filter((s) => s.side === 'low');
+  const high = shelves.filter((s) => s.side === 'high');
+  return [
+    ...low.map((s) => `${formatDb(s.gainDb, 0)} dB below ${formatFrequency(s.frequencyHz)}`),
+    ...equaliser.map((p) => `${formatDb(p.gainDb, 0)} dB at ${formatFrequency(p.frequencyHz)}`),
+    ...high.map((s) => `${formatDb(s.gainDb, 0)} dB above ${formatFrequency(s.frequencyHz)}`),
+  ];
 }
 
 /** Where a capture comes from, with its conditions. */

@@ -76,7 +76,10 @@ function Recorded({ job, pair, recording }: { job: JobView; pair: PairView; reco
             <dt>Delay</dt>
             <dd>
               <strong>
-                {delayWords(between.delay === null ? null : own === 1 ? between.delay : -between.delay)}
+                {delayWords(
+                  between.delay === null ? null : own === 1 ? between.delay : -between.delay,
+                  between.delayError,
+                )}
               </strong>
               <span className="small quiet">than {pairName(other).toLowerCase()}</span>
             </dd>

@@ -18,13 +18,18 @@ export const PLAYED_WORD: Record<RecordingRecord['played'], string> = {
   music: 'music or something else',
 };
 
-/** When the second output comes against the first: `0.42 ms later`. */
-export function delayWords(delay: number | null): string {
+/**
+ * When the second output comes against the first: `0.42 ms later, ±13 µs`.
+ *
+ * @param error one standard deviation, s
+ */
+export function delayWords(delay: number | null, error: number | null = null): string {
   if (delay === null) return 'not told';
   if (Math.abs(delay) < 10e-6) return 'none';
   const size = Math.abs(delay);
   const text = size < 1e-3 ? `${(size * 1e6).toFixed(0)} µs` : `${(size * 1e3).toFixed(2)} ms`;
-  return `${text} ${delay > 0 ? 'later' : 'earlier'}`;
+  const known = error === null ? '' : `, ±${Math.max(1, error * 1e6).toFixed(0)} µs`;
+  return `${text} ${delay > 0 ? 'later' : 'earlier'}${known}`;
 }
 
 export const POLARITY_WORD: Record<BetweenOutputs['polarity'], string> = {

@@ -18,6 +18,7 @@ import { OutputPlace, OutputWires } from '../../../ui/OutputPlace.tsx';
 import { StandingTag } from '../../../ui/StandingTag.tsx';
 import { useFramedMeasuredJob } from '../../../api/framed-job.ts';
 import { CaptureProfile } from '../CaptureProfile.tsx';
+import { equaliserWords } from '../profile-words.ts';
 import { BassTable } from '../findings/BassTable.tsx';
 import { FindingCard } from '../findings/FindingCard.tsx';
 import { toneOf } from '../findings/finding-tone.ts';
@@ -122,7 +123,8 @@ function EqualisationLine({ capture }: { capture: Capture }) {
   const equalisation = equalisationOf(capture.analysis);
   if (!equalisation) return null;
   const { highest, lowest } = equalisation;
-  const sections = capture.analysis.model?.equaliser ?? [];
+  const { model } = capture.analysis;
+  const sections = model ? equaliserWords(model) : [];
   return (
     <p className="m-0">
       <strong>Equalisation beyond the filters:</strong>{' '}
@@ -134,9 +136,9 @@ function EqualisationLine({ capture }: { capture: Capture }) {
         <>
           {' '}
           as{' '}
-          {sections.map((s) => (
-            <span key={s.frequencyHz} className="num sheet-section">
-              {formatFrequency(s.frequencyHz)} {formatDb(s.gainDb)} dB Q {s.q.toFixed(1)}
+          {sections.map((words) => (
+            <span key={words} className="num sheet-section">
+              {words}
             </span>
           ))}
         </>
