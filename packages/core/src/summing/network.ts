@@ -70,26 +70,35 @@ export function addInput(
   }
 }
 
+/** Levels lie within so many of their standard deviations. */
+const SPAN_DEVIATIONS = 2;
+
 /**
- * How far a sum may lie from the prediction when phases are not measured: from all in step down to the loudest alone
- * against all others.
+ * How far a sum may lie from the prediction when phases are not measured: from all in step, each as loud as it may be,
+ * down to the loudest alone, as quiet as it may be, against all others.
  *
+ * @param inputs with `scatterDb`, what each level is unsure of, one standard deviation; left out: 0
  * @returns dB, two curves
  */
-export function sumSpan(inputs: readonly SummedInput[]): { bestDb: number[]; worstDb: number[] } {
+export function sumSpan(inputs: readonly (SummedInput & { scatterDb?: number })[]): {
+  bestDb: number[];
+  worstDb: number[];
+} {
   const n = inputs[0].response.re.length;
   const bestDb: number[] = [];
   const worstDb: number[] = [];
   for (let i = 0; i < n; i++) {
     let total = 0;
-    let loudest = 0;
-    for (const { response, gainDb } of inputs) {
+    let clear = 0;
+    for (const { response, gainDb, scatterDb = 0 } of inputs) {
+      const off = 10 ** ((SPAN_DEVIATIONS * scatterDb) / 20);
       const a = 10 ** (gainDb / 20) * Math.hypot(response.re[i], response.im[i]);
-      total += a;
-      if (a > loudest) loudest = a;
+      total += a * off;
+      clear = Math.max(clear, a * (off + 1 / off));
     }
     bestDb.push(20 * Math.log10(total + 1e-15));
-    worstDb.push(20 * Math.log10(Math.max(2 * loudest - total, 0) + 1e-15));
+    // The loudest less the others: its own share of the total is taken back, and its quietest put in.
+    worstDb.push(20 * Math.log10(Math.max(clear - total, 0) + 1e-15));
   }
   return { bestDb, worstDb };
 }

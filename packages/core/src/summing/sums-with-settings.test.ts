@@ -49,6 +49,15 @@ describe('one input under its setting', () => {
     expect(bestDb[7]).toBeCloseTo(20 * Math.log10(1 + small), 9);
     expect(worstDb[7]).toBeCloseTo(20 * Math.log10(1 - small), 9);
   });
+  it('a span is wider by what the levels are unsure of', () => {
+    const { bestDb, worstDb } = sumSpan([
+      { response: flat, inverted: false, gainDb: 0, scatterDb: 0.5 },
+      { response: flat, inverted: true, gainDb: -6, scatterDb: 1 },
+    ]);
+    const level = (db: number) => 10 ** (db / 20);
+    expect(bestDb[7]).toBeCloseTo(20 * Math.log10(level(1) + level(-4)), 9);
+    expect(worstDb[7]).toBeCloseTo(20 * Math.log10(level(-1) - level(-4)), 9);
+  });
   it('roughness is the rms of the level, holes counted to 30 dB under the loudest', () => {
     const half = GRID.length / 2;
     const steps = (db: number) => of((hz) => ({ level: GRID.indexOf(hz) < half ? 1 : 10 ** (db / 20) }));

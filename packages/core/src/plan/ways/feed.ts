@@ -15,6 +15,14 @@ export interface FeedMaking {
   correction?: CorrectionOptions | null;
 }
 
+/** Levels are not known better than this, nor worse, dB: one standard deviation. */
+const LEAST_SCATTER_DB = 0.2;
+const MOST_SCATTER_DB = 2;
+
+/** What an output's level is unsure of, dB: what its model leaves over. */
+const scatterOf = ({ model }: Source['analysis']) =>
+  Math.min(MOST_SCATTER_DB, Math.max(LEAST_SCATTER_DB, model?.rmsDb ?? MOST_SCATTER_DB));
+
 /** Works taps out in full: predicted level, span, flatness, what is missing. */
 export function workOutFeed(
   target: Target,
@@ -24,7 +32,11 @@ export function workOutFeed(
   { device, by, correction: wanted = null }: FeedMaking,
 ): Feed {
   const used = taps.map((tap) => ({ tap, source: sources.find((s) => s.pair.id === tap.pairId)! }));
-  const inputs = used.map(({ tap, source }) => ({ ...tap, response: source.response }));
+  const inputs = used.map(({ tap, source }) => ({
+    ...tap,
+    response: source.response,
+    scatterDb: scatterOf(source.analysis),
+  }));
   const need = { lowHz: target.lowHz, highHz: target.highHz };
   const summed = levelOf(sumResponses(inputs, SUM_GRID_HZ));
   const correction = wanted

@@ -20,7 +20,7 @@ export interface Rival {
 }
 
 /** The criterion is sure of itself: neighbours err together, and no model is quite the truth. Its differences count by this. */
-const TEMPER = 0.5;
+const TEMPER = 0.4;
 /** Less probable than this a model is no rival. */
 const LEAST = 1e-4;
 /** Smallest loss a point counts with, as in the search. */
