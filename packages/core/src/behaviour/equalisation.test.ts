@@ -9,9 +9,9 @@ describe('a factory equaliser', () => {
     highPass: null,
     lowPass: null,
     equaliser: [],
-  shelves: [],
-  noiseTiltDb: 0,
-  clockHz: null,
+    shelves: [],
+    noiseTiltDb: 0,
+    clockHz: null,
     rmsDb: 0,
     stop: 'gain' as const,
   };

@@ -1,17 +1,10 @@
-import type { Complex, SimulatedFilter, SimulatedPeak, SimulatedShelf } from './transfer.ts';
+import type { SimulatedFilter, SimulatedPeak, SimulatedShelf } from './chain.ts';
+import { type Complex, divide, multiply } from './complex.ts';
 
 /**
  * Sections as a digital processor runs them: poles and zeros moved to the z-plane one by one (bilinear transform with the
  * corner warped; Oppenheim & Schafer), equalisers by the coefficients of the RBJ Audio EQ Cookbook.
  */
-const multiply = (a: Complex, b: Complex): Complex => ({
-  re: a.re * b.re - a.im * b.im,
-  im: a.re * b.im + a.im * b.re,
-});
-const divide = (a: Complex, b: Complex): Complex => {
-  const d = b.re * b.re + b.im * b.im;
-  return { re: (a.re * b.re + a.im * b.im) / d, im: (a.im * b.re - a.re * b.im) / d };
-};
 const ONE: Complex = { re: 1, im: 0 };
 const less = (a: Complex, b: Complex): Complex => ({ re: a.re - b.re, im: a.im - b.im });
 const onCircle = (angle: number): Complex => ({ re: Math.cos(angle), im: Math.sin(angle) });

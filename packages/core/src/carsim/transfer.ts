@@ -1,64 +1,13 @@
+import type { SimulatedChain, SimulatedFilter, SimulatedPeak, SimulatedShelf } from './chain.ts';
+import { type Complex, divide, multiply } from './complex.ts';
 import { digitalFilterAt, digitalPeakAt, digitalShelfAt } from './digital.ts';
 
-/**
+export type * from './chain.ts';
+
+/*
  * How a simulated output passes sound, from the poles of its filters. Written apart from the fitting code, which works
  * with closed forms of |H|^2: the two agree only if both are right.
  */
-export interface SimulatedFilter {
-  side: 'high-pass' | 'low-pass';
-  family: 'butterworth' | 'linkwitz-riley';
-  order: number;
-  cornerHz: number;
-}
-
-export interface SimulatedPeak {
-  frequencyHz: number;
-  gainDb: number;
-  q: number;
-}
-
-/** A tone control or a bass boost. */
-export interface SimulatedShelf {
-  side: 'low' | 'high';
-  /** half of the gain in dB is reached here, Hz */
-  frequencyHz: number;
-  gainDb: number;
-  /** as in the RBJ Audio EQ Cookbook: 1 is the steepest without a bump; `first-order`: one resistor and capacitor */
-  slope: number | 'first-order';
-}
-
-export interface SimulatedChain {
-  gainDb: number;
-  filters: SimulatedFilter[];
-  peaks: SimulatedPeak[];
-  /** @default none */
-  shelves?: SimulatedShelf[];
-  /**
-   * rate at which a processor runs filters and equaliser, Hz
-   *
-   * @default none: they are analogue
-   */
-  clockHz?: number;
-  /** s */
-  delay: number;
-  /** second-order all-pass, Hz; processed systems use them to shape the sum of ways */
-  allPassHz?: number;
-  inverted: boolean;
-}
-
-export interface Complex {
-  re: number;
-  im: number;
-}
-
-const multiply = (a: Complex, b: Complex): Complex => ({
-  re: a.re * b.re - a.im * b.im,
-  im: a.re * b.im + a.im * b.re,
-});
-const divide = (a: Complex, b: Complex): Complex => {
-  const d = b.re * b.re + b.im * b.im;
-  return { re: (a.re * b.re + a.im * b.im) / d, im: (a.im * b.re - a.re * b.im) / d };
-};
 
 /** Product over the poles of a Butterworth low-pass normalised to 1 rad/s, at s = j w (Butterworth 1930). */
 function butterworth(order: number, w: number): Complex {

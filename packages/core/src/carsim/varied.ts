@@ -11,7 +11,8 @@ export interface KnownCase {
   bandClass: BandClass;
 }
 
-const SHAPES = [
+/** Filters that factory outputs have. */
+export const FACTORY_SHAPES = [
   ['butterworth', 1],
   ['butterworth', 2],
   ['butterworth', 3],
@@ -27,7 +28,7 @@ function filter(
   lowHz: number,
   highHz: number,
 ): SimulatedFilter {
-  const [family, order] = random.pick(SHAPES);
+  const [family, order] = random.pick(FACTORY_SHAPES);
   return { side, family, order, cornerHz: lowHz * (highHz / lowHz) ** random.next() };
 }
 

@@ -1,7 +1,7 @@
 import { type Random, seededRandom } from '../../quantity/random.ts';
 import type { BandClass } from '../../signal/classify.ts';
 import type { SimulatedChain, SimulatedFilter, SimulatedShelf } from '../transfer.ts';
-import { sixDbDown } from '../varied.ts';
+import { FACTORY_SHAPES, sixDbDown } from '../varied.ts';
 
 export const NOISE_KINDS = ['white', 'pink', 'mains'] as const;
 export type NoiseKind = (typeof NOISE_KINDS)[number];
@@ -19,15 +19,6 @@ export interface HardOutput {
   equalised: boolean;
 }
 
-const SHAPES = [
-  ['butterworth', 1],
-  ['butterworth', 2],
-  ['butterworth', 3],
-  ['butterworth', 4],
-  ['linkwitz-riley', 2],
-  ['linkwitz-riley', 4],
-  ['linkwitz-riley', 8],
-] as const;
 /** Limits of full range, Hz, and how near to one a corner may lie, octaves: nearer, either answer is right. */
 const LIMITS_HZ = { 'high-pass': 50, 'low-pass': 12_000 } as const;
 const NEAR = 1 / 8;
@@ -48,7 +39,7 @@ function filterOf(
   clockHz?: number,
 ): SimulatedFilter {
   for (;;) {
-    const [family, order] = random.pick(SHAPES);
+    const [family, order] = random.pick(FACTORY_SHAPES);
     const made = { side, family, order, cornerHz: fromHz * (toHz / fromHz) ** random.next() };
     if (Math.abs(Math.log2(trueSixDb(made, clockHz) / LIMITS_HZ[side])) > NEAR) return made;
   }
