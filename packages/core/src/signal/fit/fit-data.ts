@@ -63,15 +63,20 @@ export function fitData(response: Response, floorDb: number | null): FitData {
   };
 }
 
-/** Every second point, for a first look at many models. */
-export function everySecond(data: FitData): FitData {
-  const half = (values: Float64Array) => values.filter((_, i) => i % 2 === 0);
+/**
+ * Fewer points, for a first look at many models.
+ *
+ * @param least so many are left at least
+ */
+export function thinned(data: FitData, least: number): FitData {
+  const stride = Math.max(1, Math.floor(data.hz.length / least));
+  const some = (values: Float64Array) => values.filter((_, i) => i % stride === 0);
   return {
     ...data,
-    hz: half(data.hz),
-    levelDb: half(data.levelDb),
-    weight: half(data.weight),
-    effective: data.effective / 2,
+    hz: some(data.hz),
+    levelDb: some(data.levelDb),
+    weight: some(data.weight),
+    effective: data.effective / stride,
   };
 }
 

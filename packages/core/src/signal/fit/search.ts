@@ -1,4 +1,4 @@
-import { everySecond, FitGrid, type FitData } from './fit-data.ts';
+import { FitGrid, type FitData, thinned } from './fit-data.ts';
 import { firstGuess } from './first-guess.ts';
 import { type Candidate, Fitter, LAST, ROUGH } from './fitter.ts';
 import { type ModelShape, type ModelValues, PLAIN } from './model.ts';
@@ -14,10 +14,10 @@ import { FILTER_SHAPES } from './sections.ts';
 
 /** Candidates without equaliser that are carried on to the search with one. */
 const KEPT = 6;
-/** With more points than this every second one is enough for a first look. */
-const MANY_POINTS = 60;
+/** Points that are enough for a first look. */
+const FIRST_LOOK = 40;
 /** A start that is so much worse after some sections is left. */
-const HOPELESS = 60;
+const HOPELESS = 45;
 /** Candidates that are looked at as digital ones too. */
 const DIGITAL_TOO = 30;
 
@@ -57,7 +57,7 @@ function bareModels(fitter: Fitter): Candidate[] {
     { ...PLAIN, highShelf: true },
     { ...PLAIN, lowShelf: true, highShelf: true },
   ];
-  const few = fitter.data.hz.length > MANY_POINTS ? everySecond(fitter.data) : fitter.data;
+  const few = thinned(fitter.data, FIRST_LOOK);
   const coarse = new Map(fitter.grids.map((g) => [g, new FitGrid(few, g.bands, g.tiltDb)]));
   const glance = (shape: ModelShape, g: FitGrid, values: ModelValues) => ({
     ...fitter.fit(shape, coarse.get(g)!, values, ROUGH, few),
