@@ -2,7 +2,7 @@
 
 const RATE = 48_000;
 const OUTPUTS = 500;
-const TOGETHER = 300;
+const TOGETHER = 200;
 /** How far white noise lies under an output without filters, in the band at the corner, dB. */
 const UNDER = [40, 20, 10];
 /** Of pink noise between 20 Hz and 20 kHz a 24th of an octave has this share, dB. */
