@@ -61,6 +61,8 @@ describe('analyseResponse', () => {
     const a = analyseResponse(measured([filter('low-pass', 300)]), { noiseFloorDb: -14 });
     expect(a.bandClass).toBe('unclear');
     expect(a.reasons[0]).toContain('Silent or very quiet');
+    const clear = measured([filter('low-pass', 300)], { floorDb: -40 });
+    expect(analyseResponse(clear, { noiseFloorDb: -40 }).bandClass).toBe('low-pass');
   });
 
   it.each([
@@ -98,7 +100,7 @@ describe('applyTilt', () => {
     // Not told so, it is not taken for an output that is equalised.
     const untold = analyseResponse(pink);
     expect(untold.bandClass).toBe('unclear');
-    expect(untold.reasons[0]).toContain('say at the import that it is one');
+    expect(untold.reasons[0]).toContain('say so when you import it');
   });
   it('makes white noise in octave bands read flat', () => {
     const frequencyHz = [125, 250, 500, 1000, 2000];

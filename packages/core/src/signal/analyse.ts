@@ -2,8 +2,8 @@ import { classify, DEFAULT_LIMITS, type Classification, type ClassLimits } from 
 import { findEdges, type Edges } from './edges.ts';
 import { edgeEstimate } from './edge-estimate.ts';
 import { type FilterModel, fitFilters } from './fit/fit-filter.ts';
-import { findNoiseFloor } from './noise-floor.ts';
-import { median, passBandLevel } from './pass-band.ts';
+import { findNoiseFloor, floorRise } from './noise-floor.ts';
+import { median, passBandLevel, withoutNoise } from './pass-band.ts';
 import type { Response } from './response.ts';
 import { smoothToBands } from './smooth.ts';
 
@@ -12,6 +12,8 @@ export const ANALYSIS_VERSION = 5;
 
 /** Fewer bands than this, an octave, show no band. */
 const LEAST_POINTS = 12;
+/** A pass band this far under the loudest octave is not one, dB. */
+const DROWNED_DB = 20;
 
 /** What the levels of a file are, as stated by a person; decides the tilt that makes a flat output read flat. */
 export const LEVEL_KINDS = ['flat', 'narrow-band-pink', 'octave-band-white'] as const;
@@ -99,7 +101,6 @@ function analyse(response: Response, options: AnalysisOptions, withModel: boolea
   const raw = applyTilt(response, levelKind);
   const smoothed = smoothToBands(raw, 12);
   if (smoothed.frequencyHz.length < LEAST_POINTS) return tooFew(response, smoothed, noiseTiltDb);
-  const passBandDb = passBandLevel(smoothed);
   const silenceMeasured = typeof options.noiseFloorDb === 'number';
   const fitted = withModel
     ? fitFilters(raw, { noiseFloorDb: options.noiseFloorDb ?? null, noiseTiltDb })
@@ -107,8 +108,9 @@ function analyse(response: Response, options: AnalysisOptions, withModel: boolea
   // With a model its own floor counts: a plateau may be a shelf.
   const noiseFloorDb =
     options.noiseFloorDb ??
-    (fitted ? fitted.model.noiseFloorDb : findNoiseFloor(smoothed, passBandDb, noiseTiltDb));
-  const tiltDb = fitted && (options.noiseFloorDb ?? null) === null ? fitted.model.noiseTiltDb : noiseTiltDb;
+    (fitted ? fitted.model.noiseFloorDb : findNoiseFloor(smoothed, passBandLevel(smoothed), noiseTiltDb));
+  const tiltDb = fitted && !silenceMeasured ? fitted.model.noiseTiltDb : noiseTiltDb;
+  const passBandDb = passBandAbove(smoothed, noiseFloorDb, tiltDb);
   const edges = findEdges(smoothed, passBandDb, noiseFloorDb, tiltDb);
   const model = fitted?.model ?? null;
   return {
@@ -131,6 +133,16 @@ function analyse(response: Response, options: AnalysisOptions, withModel: boolea
       limits,
     }),
   };
+}
+
+/** Level of the pass band: noise that rises may be louder than the signal where that has ended. */
+function passBandAbove(smoothed: Response, noiseFloorDb: number | null, tiltDb: number): number {
+  const all = passBandLevel(smoothed);
+  if (noiseFloorDb === null) return all;
+  const noise = smoothed.frequencyHz.map((hz) => noiseFloorDb + floorRise(hz, tiltDb));
+  const signal = passBandLevel({ ...smoothed, levelDb: withoutNoise(smoothed.levelDb, noise) });
+  // Where nothing stands out for an octave, what there is is the noise.
+  return signal > all - DROWNED_DB ? signal : all;
 }
 
 function tooFew(response: Response, smoothed: Response, noiseTiltDb: number): ResponseAnalysis {

@@ -1,9 +1,10 @@
 import { formatFrequency } from '../quantity/frequency.ts';
 import type { FittedFilters } from './fit/fit-filter.ts';
-import { humLines } from './fit/fit-data.ts';
+import { humLines } from './fit/hum.ts';
+import { levelOfFilterModel } from './fit/model-level.ts';
 import type { Rival } from './fit/rivals.ts';
 import type { EdgeEstimate } from './edge-estimate.ts';
-import { WHITE_NOISE_TILT_DB } from './noise-floor.ts';
+import { floorRise, WHITE_NOISE_TILT_DB } from './noise-floor.ts';
 import { median } from './pass-band.ts';
 import type { Response } from './response.ts';
 
@@ -46,7 +47,7 @@ const MOST_RAGGED_RAW_DB = 3;
 /** Raggedness is looked at this far down from the pass band: further down lies noise anyway, dB. */
 const RAGGED_WITHIN_DB = 12;
 /** A flat curve this little above what counts as silence may be silence, dB. */
-const QUIET_DB = 10;
+const QUIET_DB = 22;
 /** A class less probable than this is not said. */
 const LEAST_CONFIDENCE = 0.6;
 /** A straight line: over so many octaves, with its slope within this much, dB per octave, and so much scatter, dB rms. */
@@ -55,8 +56,10 @@ const LINE_SLOPE_DB = 0.4;
 const LINE_SCATTER_DB = 1;
 /** A signal stands at least so far out of the floor, somewhere for an octave, dB. */
 const LEAST_ABOVE_FLOOR_DB = 3;
-/** Without a model, or over a measured silence, nothing is said of a band this near to the noise, dB. */
-const LEAST_DEPTH_DB = { read: 12, fitted: 6 };
+/** For so long, in 1/12-octave bands. */
+const LEAST_ABOVE_BANDS = 12;
+/** Without a model nothing is said of a band this near to the noise, dB. */
+const LEAST_DEPTH_DB = 12;
 
 const QUIET =
   'Silent or very quiet: compare with another output of the same unit, or record silence at the same settings.';
@@ -105,11 +108,11 @@ export function classify(judged: JudgedResponse): Classification {
     );
   if (fallsAsPinkNoise(smoothed))
     return unclear(
-      'The curve falls 3 dB per octave all along, as pink noise does in a narrow-band spectrum: say at the import that it is one.',
+      'The level falls 3 dB per octave all the way, as a narrow-band spectrum of pink noise does. If it is one, say so when you import it.',
     );
   if (fitted && isAllFloor(fitted, smoothed)) return unclear(QUIET);
   const depth = judged.noiseFloorDb === null ? Infinity : passBandDb - judged.noiseFloorDb;
-  if (depth < LEAST_DEPTH_DB[fitted ? 'fitted' : 'read'])
+  if (!fitted && depth < LEAST_DEPTH_DB)
     return unclear(
       `The signal stands only ${depth.toFixed(0)} dB above the noise floor: play louder and record again.`,
     );
@@ -127,7 +130,11 @@ export function classify(judged: JudgedResponse): Classification {
   if (bandClass === 'full-range' && !judged.silenceMeasured) {
     // Noise without programme looks like this too: nothing in the curve tells it from a signal.
     const jumps = raggedness(judged.raw, passBandDb);
-    if (jumps > MOST_RAGGED_RAW_DB || passBandDb < limits.silentBelowDb + QUIET_DB) return unclear(QUIET);
+    if (jumps > MOST_RAGGED_RAW_DB)
+      return unclear(
+        `The points jump ${jumps.toFixed(0)} dB, as noise with nothing playing does: record longer, or compare with another output of the same unit.`,
+      );
+    if (passBandDb < limits.silentBelowDb + QUIET_DB) return unclear(QUIET);
   }
   if (confidence < LEAST_CONFIDENCE) {
     return {
@@ -136,7 +143,7 @@ export function classify(judged: JudgedResponse): Classification {
       ...edges,
       reasons: [
         ...reasons,
-        `${WORDS[bandClass]} fits best, but other bands fit nearly as well: play louder, record longer, or record silence too.`,
+        `${WORDS[bandClass]} fits best, but something else fits nearly as well: play louder, record longer, or record silence too.`,
       ],
     };
   }
@@ -145,9 +152,9 @@ export function classify(judged: JudgedResponse): Classification {
 
 const WORDS = {
   'full-range': 'Full range',
-  'low-pass': 'A low-pass',
-  'high-pass': 'A high-pass',
-  'band-pass': 'A band-pass',
+  'low-pass': 'Low-pass',
+  'high-pass': 'High-pass',
+  'band-pass': 'Band-pass',
 } as const;
 
 /** The class that most of the rivals' probability is for. */
@@ -168,9 +175,9 @@ function mostProbable(rivals: readonly Rival[], low: EdgeEstimate, high: EdgeEst
 
 /** Probability that an edge lies inside the limit (direction 1: above it, -1: below it), Gaussian in octaves. */
 function beyond(filter: Rival['highPass'], said: EdgeEstimate, limitHz: number, direction: 1 | -1): number {
-  // Where the edge was read from the curve, what the models say of it is outdone.
+  if (!filter) return 0;
+  // Where the edge was read from the curve, that counts for every model that has one.
   const edge = said.from === 'curve' ? { sixDbHz: said.hz, errorOctaves: said.error } : filter;
-  if (!edge) return 0;
   const z = (direction * Math.log2(edge.sixDbHz / limitHz)) / edge.errorOctaves;
   // Logistic approximation of the normal distribution, off by less than 0.01.
   return 1 / (1 + Math.exp(-1.702 * z));
@@ -224,20 +231,20 @@ function fallsAsPinkNoise({ frequencyHz, levelDb }: Response): boolean {
 
 /** Nowhere for an octave does the model's signal stand out of its floor. */
 function isAllFloor({ model }: FittedFilters, { frequencyHz }: Response): boolean {
-  if (model.noiseFloorDb === null) return false;
-  const floor = (hz: number) => model.noiseFloorDb! + model.noiseTiltDb * Math.log2(hz / 1000);
-  const above = frequencyHz.map((hz) => model.gainDb - floor(hz) > LEAST_ABOVE_FLOOR_DB);
+  const { noiseFloorDb, noiseTiltDb } = model;
+  if (noiseFloorDb === null) return false;
   let run = 0;
-  for (const is of above) {
-    run = is ? run + 1 : 0;
-    if (run >= 12) return false;
+  for (const [i, level] of levelOfFilterModel(model, frequencyHz).entries()) {
+    const floor = noiseFloorDb + floorRise(frequencyHz[i], noiseTiltDb);
+    run = level > floor + LEAST_ABOVE_FLOOR_DB ? run + 1 : 0;
+    if (run >= LEAST_ABOVE_BANDS) return false;
   }
   return true;
 }
 
 /**
- * rms by which a level differs from the mean of its two neighbours, dB, by its median so that single lines do not count,
- * as far as the curve is near its pass band.
+ * By how much a level differs from the mean of its two neighbours as far as the curve is near its pass band, dB: the
+ * standard deviation that the median of it stands for, so that single lines do not count.
  */
 function raggedness(response: Response, passBandDb: number): number {
   const { levelDb: l } = response;

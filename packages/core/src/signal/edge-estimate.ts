@@ -59,7 +59,7 @@ export function edgeEstimate(
         missing: false,
         shown: seen.hz,
         reasons: [
-          `The fitted filter has its edge at ${formatFrequency(filter.sixDbHz)}, the curve at ${formatFrequency(seen.hz)}: the curve counts, the filter is doubtful.`,
+          `The curve is 6 dB down at ${formatFrequency(seen.hz)}, the fitted filter at ${formatFrequency(filter.sixDbHz)}. The curve is used; the type and slope of the filter are doubtful.`,
         ],
       };
     return {

@@ -1,3 +1,4 @@
+import { dbToPower, powerToDb } from '../quantity/decibel.ts';
 import type { Response } from './response.ts';
 
 /** Points of a one-octave window must span at least this part of it, so that an end of the data is not a pass band. */
@@ -19,6 +20,22 @@ export function passBandLevel(response: Response): number {
     best = Math.max(best, median(levelDb.slice(from, to)));
   }
   return best === -Infinity ? median([...levelDb]) : best;
+}
+
+/** A level this near to the floor may be noise alone, and counts as so much less, dB. */
+const CLEAR_DB = 3;
+const SUNK_DB = 30;
+
+/**
+ * Levels with the power of the noise taken out of them.
+ *
+ * @param levelDb dB
+ * @param noiseDb of the noise at each of them, dB
+ */
+export function withoutNoise(levelDb: readonly number[], noiseDb: readonly number[]): number[] {
+  return levelDb.map((level, i) =>
+    level < noiseDb[i] + CLEAR_DB ? level - SUNK_DB : powerToDb(dbToPower(level) - dbToPower(noiseDb[i])),
+  );
 }
 
 /** Middle value; the mean of the two middle ones for an even count. NaN for an empty list. */

@@ -9,7 +9,8 @@ import { gridRange, judgeFlatness } from './flatness.ts';
 import { minimumPhase } from './minimum-phase.ts';
 import { levelOf, sumResponses, sumSpan, type ComplexResponse } from './network.ts';
 import { outputResponse, SUM_GRID_HZ } from './output-response.ts';
-import { filterPhase, peakingPhase } from './phase-of-model.ts';
+import type { FilterModel } from '../signal/fit/fit-filter.ts';
+import { filterPhase, peakingPhase, phaseOfModel } from './phase-of-model.ts';
 
 const GRID = SUM_GRID_HZ;
 const lp = (cornerHz: number, order = 4): SimulatedFilter => ({
@@ -96,6 +97,19 @@ describe('sumResponses', () => {
   });
 });
 
+const NO_MODEL: FilterModel = {
+  gainDb: 0,
+  noiseFloorDb: null,
+  noiseTiltDb: 0,
+  clockHz: null,
+  highPass: null,
+  lowPass: null,
+  equaliser: [],
+  shelves: [],
+  rmsDb: 0,
+  stop: 'gain',
+};
+
 describe('phase', () => {
   it.each([
     ['butterworth', 1],
@@ -122,6 +136,36 @@ describe('phase', () => {
       const h = transferAt(chainOf([], { peaks: [{ frequencyHz: 1000, gainDb: 5, q: 2 }] }), hz);
       expect(angle(peakingPhase(hz / 1000, 5, 2) - Math.atan2(h.im, h.re))).toBeCloseTo(0, 9);
     }
+  });
+
+  it('of a shelving section is that of its transfer, analogue and digital', () => {
+    for (const side of ['low', 'high'] as const)
+      for (const clockHz of [undefined, 48_000] as const) {
+        const [gainDb, slope] = [9, 0.7];
+        const a = 10 ** (gainDb / 40);
+        const q = 1 / Math.sqrt((a + 1 / a) * (1 / slope - 1) + 2);
+        const model = {
+          ...NO_MODEL,
+          clockHz: clockHz ?? null,
+          shelves: [{ side, frequencyHz: 2500, gainDb, q }],
+        };
+        const shelves = [{ side, frequencyHz: 2500, gainDb, slope }];
+        const grid = [50, 900, 2500, 4000, 15_000];
+        phaseOfModel(model, grid).forEach((phase, i) => {
+          const h = transferAt(chainOf([], { shelves, clockHz }), grid[i]);
+          expect(angle(phase - Math.atan2(h.im, h.re))).toBeCloseTo(0, 6);
+        });
+      }
+  });
+
+  it('of digital filters is that of their poles, up to near half the clock', () => {
+    const filter = { family: 'linkwitz-riley', order: 4, cornerHz: 4000 } as const;
+    const fitted = { ...filter, sixDbHz: 4000, slopeDbPerOctave: 24, errorOctaves: 0.01 };
+    const grid = [200, 3000, 4000, 9000, 18_000];
+    phaseOfModel({ ...NO_MODEL, clockHz: 44_100, lowPass: fitted }, grid).forEach((phase, i) => {
+      const h = transferAt(chainOf([{ side: 'low-pass', ...filter }], { clockHz: 44_100 }), grid[i]);
+      expect(angle(phase - Math.atan2(h.im, h.re))).toBeCloseTo(0, 6);
+    });
   });
 
   it('from the level alone: a peaking section, which is minimum phase, within 3 degrees', () => {

@@ -1,11 +1,8 @@
-import { dbToPower, powerToDb } from '../../quantity/decibel.ts';
-import { median } from '../pass-band.ts';
+import { powerToDb } from '../../quantity/decibel.ts';
+import { median, withoutNoise } from '../pass-band.ts';
 import type { FitData, FitGrid } from './fit-data.ts';
 import type { ModelValues, SectionValues } from './model.ts';
 
-/** Nearer to the floor than this a level may be noise, and counts as so much less, dB. */
-const CLEAR_DB = 3;
-const SUNK_DB = 30;
 /** Beyond a point this far down the band is over, dB. */
 const FALLEN_DB = 4;
 
@@ -22,10 +19,10 @@ export function firstGuess(
   const riseDb = Array.from(grid.rise, powerToDb);
   const sunk = Array.from(levelDb, (l, i) => l - riseDb[i]).sort((a, b) => a - b);
   const floor = floorDb ?? sunk[Math.floor(0.03 * n)] - 1;
-  const signal = Array.from(levelDb, (l, i) => {
-    const noise = floor + riseDb[i];
-    return l < noise + CLEAR_DB ? l - SUNK_DB : powerToDb(dbToPower(l) - dbToPower(noise));
-  });
+  const signal = withoutNoise(
+    Array.from(levelDb),
+    riseDb.map((rise) => floor + rise),
+  );
   const level = (from: number, to: number) => {
     const there = signal.filter((_, i) => hz[i] >= from && hz[i] < to);
     return there.length > 0 ? median(there) : null;

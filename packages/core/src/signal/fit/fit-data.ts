@@ -3,6 +3,7 @@ import { fractionalOctaveBands } from '../bands.ts';
 import { floorRise } from '../noise-floor.ts';
 import { median } from '../pass-band.ts';
 import type { Response } from '../response.ts';
+import { humLines } from './hum.ts';
 import { type ClockHz, warped } from './sections.ts';
 
 /** The data as the fit sees them: only what was measured, never what lies between. */
@@ -33,9 +34,6 @@ const AVERAGES_PER_INDEPENDENT = 2;
 const MODEL_ERROR_DB = 0.35;
 /** Points to either side that the scatter of one is taken from. */
 const REACH = 7;
-/** A point this far above both its neighbours, at a mains harmonic, is hum and not the output, dB. */
-const HUM_DB = 3;
-const MOST_HARMONIC = 12;
 /** Points further apart than this count as bands of their own width, octaves. */
 export const SPARSE_OCTAVES = 0.12;
 
@@ -111,34 +109,6 @@ function withoutHum(response: Response): Response {
   if (hum.size === 0) return response;
   const kept = Array.from({ length: n }, (_, i) => i).filter((i) => !hum.has(i));
   return { frequencyHz: kept.map((i) => frequencyHz[i]), levelDb: kept.map((i) => levelDb[i]) };
-}
-
-/** Indices of points that hum is in. */
-export function humLines({ frequencyHz, levelDb }: Response): Set<number> {
-  const n = frequencyHz.length;
-  let best = new Set<number>();
-  for (const mains of [50, 60]) {
-    const at = (i: number): boolean => {
-      const low = i > 0 ? Math.sqrt(frequencyHz[i - 1] * frequencyHz[i]) : frequencyHz[i];
-      const high = i < n - 1 ? Math.sqrt(frequencyHz[i] * frequencyHz[i + 1]) : frequencyHz[i];
-      const harmonic = Math.ceil(low / mains);
-      return harmonic >= 1 && harmonic <= MOST_HARMONIC && harmonic * mains <= high;
-    };
-    const found = new Set<number>();
-    for (let i = 1; i < n - 1 && frequencyHz[i] < mains * (MOST_HARMONIC + 1); i++) {
-      if (!at(i)) continue;
-      let [left, right] = [i - 1, i + 1];
-      while (left > 0 && at(left)) left--;
-      while (right < n - 1 && at(right)) right++;
-      // On a slope the line stands out of the straight line between what lies beside it.
-      const t =
-        Math.log(frequencyHz[i] / frequencyHz[left]) / Math.log(frequencyHz[right] / frequencyHz[left]);
-      const beside = levelDb[left] + t * (levelDb[right] - levelDb[left]);
-      if (levelDb[i] > beside + HUM_DB && levelDb[i] > Math.max(levelDb[left], levelDb[right])) found.add(i);
-    }
-    if (found.size > best.size) best = found;
-  }
-  return best.size >= 2 ? best : new Set();
 }
 
 /** Weight of every point from the scatter around it: second differences, which leave slopes out. */

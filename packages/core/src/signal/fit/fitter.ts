@@ -29,7 +29,7 @@ export interface Candidate {
 }
 
 /** Smallest loss a point counts with: levels are not known better than about 0.1 dB. */
-const LEAST_LOSS = 0.01;
+export const LEAST_LOSS = 0.01;
 /** A bump smaller than this is none, dB. */
 const LEAST_BUMP_DB = 0.4;
 /** A search that got so much worse has lost its way. */

@@ -1,7 +1,7 @@
-import { type FitData } from './fit-data.ts';
+import type { FitData } from './fit-data.ts';
 import { inverseDiagonal } from './linear-solve.ts';
-import { type ModelShape } from './model.ts';
-import type { Candidate } from './fitter.ts';
+import type { ModelShape } from './model.ts';
+import { type Candidate, LEAST_LOSS } from './fitter.ts';
 import { type FilterSide, sixDbFrequency } from './sections.ts';
 
 /** An edge as one model has it. */
@@ -23,8 +23,6 @@ export interface Rival {
 const TEMPER = 0.4;
 /** Less probable than this a model is no rival. */
 const LEAST = 1e-4;
-/** Smallest loss a point counts with, as in the search. */
-const LEAST_LOSS = 0.01;
 /** Experience on simulated outputs: formal errors are this much too small. */
 const ERROR_FACTOR = 1.4;
 /** Nothing is known better than this, octaves. */

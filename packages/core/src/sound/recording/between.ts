@@ -4,6 +4,7 @@ import { unwrapDegrees } from '../../signal/smooth.ts';
 import { outputResponse, SUM_GRID_HZ } from '../../summing/output-response.ts';
 import { complexZeros, inverseTransform } from '../spectrum/fft-plans.ts';
 import type { AveragedSpectrum } from '../spectrum/welch.ts';
+import { commonHum } from './common-hum.ts';
 
 /** What two outputs recorded at the same time are to each other. */
 export interface BetweenOutputs {
@@ -22,13 +23,13 @@ export interface BetweenOutputs {
   reasons: string[];
 }
 
-/** Bands of less coherence than this, beyond what chance gives, say nothing of phase. */
-const LEAST_COHERENCE = 0.06;
+/** Bands of less coherence than this, beyond what chance gives, say nothing of phase; more is asked of few segments. */
+const LEAST_COHERENCE = { always: 0.06, bySegments: 2.5 };
 /** Coherence is averaged over this much to either side, octaves, and at least so many points: a single one scatters. */
 const AVERAGED_OCTAVES = 1 / 12;
 const AVERAGED_POINTS = 2;
 /** A band that is called common is coherent by this much. */
-const COMMON_COHERENCE = 0.15;
+const COMMON_COHERENCE = { always: 0.15, bySegments: 5 };
 /** A ratio is given where the coherence of a band is at least this. */
 const RATIO_COHERENCE = 0.5;
 /** coh / (1 - coh) beyond this is not known better, only said so. */
@@ -78,19 +79,24 @@ export function betweenOutputs({ spectrum, aligned, analyses, skew = 0 }: Betwee
   if (!cross || segments < 8)
     return nothing('The recording is too short: at least three seconds of both outputs are needed.');
 
-  const coherence = sureCoherence(spectrum);
+  const single = Float64Array.from({ length: points }, (_, k) => coherenceAt(spectrum, k));
+  const hum = commonHum(single, stepHz);
+  const coherence = sureCoherence(single, hum, segments);
+  const [least, common] = [LEAST_COHERENCE, COMMON_COHERENCE].map(({ always, bySegments }) =>
+    Math.max(always, bySegments / segments),
+  );
   const re = new Float64Array(points);
   const im = new Float64Array(points);
   const explained = phaseDifference(analyses, stepHz, points);
   let sum = 0;
   let sharpness = 0;
-  let [lowHz, highHz] = [Infinity, 0];
+  let [lowHz, highHz, octaves] = [Infinity, 0, 0];
   for (let k = 1; k < points; k++) {
     const hz = k * stepHz;
     if (hz < 20 || hz > 20_000) continue;
     const size = Math.hypot(cross.re[k], cross.im[k]);
     const sure = coherence[k];
-    if (!(sure > LEAST_COHERENCE) || size === 0) continue;
+    if (!(sure > least) || size === 0) continue;
     const telling = Math.min(MOST_WEIGHT, sure / (1 - Math.min(sure, 0.999999)));
     // Points lie evenly over frequency, overlaps over octaves: weight per octave.
     const weight = telling / hz;
@@ -99,21 +105,21 @@ export function betweenOutputs({ spectrum, aligned, analyses, skew = 0 }: Betwee
     im[k] = weight * Math.sin(turn);
     sum += weight;
     sharpness += telling * (2 * Math.PI * hz) ** 2;
-    if (sure < COMMON_COHERENCE) continue;
+    if (sure < common) continue;
+    octaves += Math.log2((k + 0.5) / (k - 0.5));
     lowHz = Math.min(lowHz, hz);
     highHz = Math.max(highHz, hz);
   }
-  const ratio = ratioOf(spectrum, aligned - skew);
+  const ratio = ratioOf(spectrum, aligned - skew, hum);
   if (sum === 0 || highHz === 0)
     return nothing(
       'The two outputs have no band in common, so delay and polarity between them cannot be measured.',
     );
 
   const { best, rival } = search(re, im, stepHz);
-  const rivalry = rival / Math.abs(best.value);
+  const rivalry = rival.value / Math.abs(best.value);
   const reasons: string[] = [];
   const overlap = { lowHz, highHz };
-  const octaves = Math.log2(overlap.highHz / overlap.lowHz);
   if (rivalry > RIVAL)
     reasons.push('Both signs fit nearly as well: the overlap is too narrow, or the outputs are processed.');
   if (octaves < NARROW_OCTAVES) reasons.push('The outputs overlap in less than half an octave.');
@@ -124,24 +130,38 @@ export function betweenOutputs({ spectrum, aligned, analyses, skew = 0 }: Betwee
     overlap,
     ratio,
     delay: best.tau + aligned - skew,
-    delayError: Math.hypot(scatter, filterDelayError(analyses), stepOf(spectrum)),
+    // Where the other sign fits as well, its delay may be the right one.
+    delayError: Math.hypot(
+      scatter,
+      filterDelayError(analyses),
+      stepOf(spectrum),
+      rivalry > RIVAL ? rival.tau - best.tau : 0,
+    ),
     polarity: reasons.length > 0 ? 'unclear' : best.value > 0 ? 'same' : 'reversed',
     rivalry,
     reasons,
   };
 }
 
-/** Coherence averaged over neighbouring points, less what chance alone gives (Carter 1987), 0 to 1. */
-function sureCoherence(spectrum: AveragedSpectrum): Float64Array {
-  const { segments, density } = spectrum;
-  const points = density[0].length;
+/**
+ * Coherence averaged over neighbouring points, less what chance alone gives (Carter 1987), 0 to 1.
+ *
+ * @param hum points that count nothing
+ */
+function sureCoherence(single: Float64Array, hum: ReadonlySet<number>, segments: number): Float64Array {
+  const points = single.length;
   const total = new Float64Array(points + 1);
-  for (let k = 0; k < points; k++) total[k + 1] = total[k] + coherenceAt(spectrum, k);
+  const counted = new Float64Array(points + 1);
+  for (let k = 0; k < points; k++) {
+    total[k + 1] = total[k] + (hum.has(k) ? 0 : single[k]);
+    counted[k + 1] = counted[k] + (hum.has(k) ? 0 : 1);
+  }
   const reach = 2 ** AVERAGED_OCTAVES - 1;
   return Float64Array.from({ length: points }, (_, k) => {
+    if (hum.has(k)) return 0;
     const side = Math.max(AVERAGED_POINTS, Math.round(k * reach));
     const [from, to] = [Math.max(1, k - side), Math.min(points, k + side + 1)];
-    const mean = (total[to] - total[from]) / (to - from);
+    const mean = (total[to] - total[from]) / (counted[to] - counted[from]);
     return Math.max(0, (mean - 1 / segments) / (1 - 1 / segments));
   });
 }
@@ -211,15 +231,22 @@ function search(re: Float64Array, im: Float64Array, stepHz: number) {
     if (value > most.value) most = { n, value };
     if (value < least.value) least = { n, value };
   }
-  const [best, rival] = most.value >= -least.value ? [most, -least.value] : [least, most.value];
+  const [best, other] = most.value >= -least.value ? [most, least] : [least, most];
   const [a, b, c] = [at(best.n - 1), best.value, at(best.n + 1)];
   const bend = a - 2 * b + c;
   const off = bend === 0 ? 0 : (0.5 * (a - c)) / bend;
-  return { best: { tau: (best.n + off) * perStep, value: best.value }, rival };
+  return {
+    best: { tau: (best.n + off) * perStep, value: best.value },
+    rival: { tau: other.n * perStep, value: Math.abs(other.value) },
+  };
 }
 
-/** Ratio second / first with the alignment put back. */
-function ratioOf(spectrum: AveragedSpectrum, aligned: number): BetweenOutputs['ratio'] {
+/** Ratio second / first with the alignment put back, without hum. */
+function ratioOf(
+  spectrum: AveragedSpectrum,
+  aligned: number,
+  hum: ReadonlySet<number>,
+): BetweenOutputs['ratio'] {
   const { stepHz, density, cross } = spectrum;
   const [a, b] = density;
   const ratio: BetweenOutputs['ratio'] = { frequencyHz: [], levelDb: [], phaseDeg: [], coherence: [] };
@@ -230,6 +257,7 @@ function ratioOf(spectrum: AveragedSpectrum, aligned: number): BetweenOutputs['r
       from <= to ? [from, to] : [Math.round(band.midHz / stepHz), Math.round(band.midHz / stepHz)];
     let [re, im, pa, pb] = [0, 0, 0, 0];
     for (let k = first; k <= last && k < a.length; k++) {
+      if (hum.has(k)) continue;
       re += cross!.re[k];
       im += cross!.im[k];
       pa += a[k];
