@@ -1,6 +1,8 @@
 // How well one response is judged: class, edges, order and stated errors. Outputs are simulated; the hard set holds what
 // the code does not assume: digital filters, tone controls, three kinds of noise down to 10 dB, grids of every kind.
 
+import { EdgeTally } from './edge-tally.mjs';
+
 const CASES = 300;
 const HARD = 3000;
 const SILENT = 200;
@@ -10,25 +12,17 @@ const FIRST = 100_000;
 const percent = (part, all) => (all === 0 ? '-' : `${((100 * part) / all).toFixed(1)} %`);
 
 function edges(core, sim, difficulty) {
-  const sum = { all: 0, twelfth: 0, quarter: 0, third: 0, order: 0 };
+  const tally = new EdgeTally();
   for (let seed = 0; seed < CASES; seed++) {
     const { chain, measured } = sim.variedOutput(seed, difficulty);
     const { model } = core.analyseResponse(measured);
     for (const filter of chain.filters) {
       const truth = sim.sixDbDown(filter);
       // Under 40 Hz a corner leaves too little of a trace in data from 20 Hz.
-      if (truth < 40) continue;
-      sum.all++;
-      const fitted = filter.side === 'low-pass' ? model.lowPass : model.highPass;
-      if (!fitted) continue;
-      const off = Math.abs(Math.log2(fitted.sixDbHz / truth));
-      sum.twelfth += off <= 1 / 12;
-      sum.quarter += off <= 1 / 4;
-      sum.third += off <= 1 / 3;
-      sum.order += fitted.order === filter.order;
+      if (truth >= 40) tally.add(filter, truth, model);
     }
   }
-  return sum;
+  return tally;
 }
 
 function classes(core, sim) {

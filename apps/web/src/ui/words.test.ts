@@ -126,7 +126,10 @@ describe('bands in words', () => {
         ],
         equaliser: [section(900, 3)],
       }),
-    ).toEqual(['+14 dB below 120 Hz', '+3 dB at 900 Hz', '−6 dB above 4 kHz']);
+    ).toEqual(['+14 dB low shelf at 120 Hz', '+3 dB at 900 Hz', '−6 dB high shelf at 4 kHz']);
+    expect(equaliserWords({ shelves: [], equaliser: [section(900, 3)] }, true)).toEqual([
+      '+3.0 dB at 900 Hz, Q 0.7',
+    ]);
     expect(equaliserWords({ shelves: [], equaliser: [] })).toEqual([]);
   });
 });

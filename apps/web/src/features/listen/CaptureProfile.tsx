@@ -9,18 +9,22 @@ export function CaptureProfile({ capture, pair }: { capture: Capture; pair: Pair
   const { analysis } = capture;
   const { model } = analysis;
   const equalised = model ? equaliserWords(model) : [];
-  const edgeOf = (filter: FittedFilter | null | undefined, side: 'low' | 'high') =>
-    filter && filter.sixDbHz > 19 && filter.sixDbHz < 20_500
+  const edgeOf = (hz: number | null, filter: FittedFilter | null | undefined, side: 'low' | 'high') =>
+    hz !== null && filter && hz > 19 && hz < 20_500
       ? [
           {
-            hz: filter.sixDbHz,
-            label: formatFrequency(filter.sixDbHz),
-            detail: `${filter.slopeDbPerOctave} dB/oct`,
+            hz,
+            label: formatFrequency(hz),
+            // Where the curve counts and not the filter, its slope is doubtful too.
+            detail: hz === filter.sixDbHz ? `${filter.slopeDbPerOctave} dB/oct` : 'read from the curve',
             side,
           },
         ]
       : [];
-  const edges = [...edgeOf(model?.highPass, 'low'), ...edgeOf(model?.lowPass, 'high')];
+  const edges = [
+    ...edgeOf(analysis.lowHz, model?.highPass, 'low'),
+    ...edgeOf(analysis.highHz, model?.lowPass, 'high'),
+  ];
   const depth = analysis.noiseFloorDb === null ? null : analysis.passBandDb - analysis.noiseFloorDb;
   return (
     <>

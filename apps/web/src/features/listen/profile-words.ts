@@ -53,15 +53,25 @@ export function edgeWords(
   return `${kind} ${filter.slopeDbPerOctave} dB/oct, ±${percent} %`;
 }
 
-/** What the factory's equaliser does, section by section from the lowest: shelves and peaks. */
-export function equaliserWords({ shelves, equaliser }: Pick<FilterModel, 'shelves' | 'equaliser'>): string[] {
-  const low = shelves.filter((s) => s.side === 'low');
-  const high = shelves.filter((s) => s.side === 'high');
-  return [
-    ...low.map((s) => `${formatDb(s.gainDb, 0)} dB below ${formatFrequency(s.frequencyHz)}`),
-    ...equaliser.map((p) => `${formatDb(p.gainDb, 0)} dB at ${formatFrequency(p.frequencyHz)}`),
-    ...high.map((s) => `${formatDb(s.gainDb, 0)} dB above ${formatFrequency(s.frequencyHz)}`),
-  ];
+/**
+ * What the factory's equaliser does, section by section from the lowest: shelves and peaks.
+ *
+ * @param withQ peaks with their quality, for whoever sets an equaliser against them
+ */
+export function equaliserWords(
+  { shelves, equaliser }: Pick<FilterModel, 'shelves' | 'equaliser'>,
+  withQ = false,
+): string[] {
+  const shelf = (side: 'low' | 'high') =>
+    shelves
+      .filter((s) => s.side === side)
+      .map((s) => `${formatDb(s.gainDb, 0)} dB ${side} shelf at ${formatFrequency(s.frequencyHz)}`);
+  const peaks = equaliser.map(({ gainDb, frequencyHz, q }) =>
+    withQ
+      ? `${formatDb(gainDb)} dB at ${formatFrequency(frequencyHz)}, Q ${q.toFixed(1)}`
+      : `${formatDb(gainDb, 0)} dB at ${formatFrequency(frequencyHz)}`,
+  );
+  return [...shelf('low'), ...peaks, ...shelf('high')];
 }
 
 /** Where a capture comes from, with its conditions. */

@@ -124,7 +124,7 @@ function EqualisationLine({ capture }: { capture: Capture }) {
   if (!equalisation) return null;
   const { highest, lowest } = equalisation;
   const { model } = capture.analysis;
-  const sections = model ? equaliserWords(model) : [];
+  const sections = model ? equaliserWords(model, true) : [];
   return (
     <p className="m-0">
       <strong>Equalisation beyond the filters:</strong>{' '}
