@@ -4,6 +4,7 @@ import {
   clip,
   type Connector,
   type FindingRow,
+  isAudio,
   type HarnessView,
   type OutputsFound,
   type Pair,
@@ -151,7 +152,7 @@ function claimsOf(connector: Connector, record: Findable, { map, indexOf }: Mapp
     const wire = wireOf(live.filter((r) => r.cavityId === cavity.id));
     const known = finding.state !== 'open';
     if (!known && wire === null) return [];
-    const told = known && pair && pair.kind !== 'data';
+    const told = known && pair && pair.state !== 'open' && isAudio(pair.kind);
     return [
       {
         cavityId: cavity.id,

@@ -1,9 +1,11 @@
 import { Module } from '@nestjs/common';
+import { IntakesModule } from '../intakes/intakes.module.ts';
 import { ReadingsController } from './readings.controller.ts';
 import { ReadingsRepository } from './readings.repository.ts';
 import { ReadingsService } from './readings.service.ts';
 
 @Module({
+  imports: [IntakesModule],
   controllers: [ReadingsController],
   providers: [ReadingsRepository, ReadingsService],
   exports: [ReadingsRepository, ReadingsService],

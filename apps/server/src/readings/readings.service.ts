@@ -3,6 +3,7 @@ import {
   kindOf,
   batteryLock,
   type ConnectorFields,
+  type IntakeFields,
   lockOf,
   type Problem,
   type Reading,
@@ -10,6 +11,7 @@ import {
   unlikely,
 } from '@ulpen/core';
 import type { Knex } from 'knex';
+import { IntakesRepository } from '../intakes/intakes.repository.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 import { type NamedCavity, ReadingsRepository } from './readings.repository.ts';
 
@@ -17,7 +19,10 @@ type Fault = NonNullable<Problem['errors']>[number];
 
 @Injectable()
 export class ReadingsService {
-  constructor(private readonly readings: ReadingsRepository) {}
+  constructor(
+    private readonly readings: ReadingsRepository,
+    private readonly intakes: IntakesRepository,
+  ) {}
 
   /**
    * Takes readings in, all or none: each is looked at against its plug's lock and against what a car can give. The job
@@ -45,11 +50,18 @@ export class ReadingsService {
   private async faults(db: Knex, jobId: string, list: readonly ReadingFields[]): Promise<Fault[]> {
     const ids = list.flatMap((r) => (r.otherCavityId ? [r.cavityId, r.otherCavityId] : [r.cavityId]));
     const cavities = await this.readings.cavities(db, jobId, ids);
-    return list.flatMap((r, n) => faultsOf(r, cavities).map((f) => ({ ...f, field: `${n}.${f.field}` })));
+    const { nominalVolts } = await this.intakes.ofJob(db, jobId);
+    return list.flatMap((r, n) =>
+      faultsOf(r, cavities, nominalVolts).map((f) => ({ ...f, field: `${n}.${f.field}` })),
+    );
   }
 }
 
-function faultsOf(reading: ReadingFields, cavities: ReadonlyMap<string, NamedCavity>): Fault[] {
+function faultsOf(
+  reading: ReadingFields,
+  cavities: ReadonlyMap<string, NamedCavity>,
+  net: IntakeFields['nominalVolts'],
+): Fault[] {
   const ends = [
     ['cavityId', reading.cavityId],
     ['otherCavityId', reading.otherCavityId],
@@ -76,7 +88,7 @@ function faultsOf(reading: ReadingFields, cavities: ReadonlyMap<string, NamedCav
   const byBattery = observation.kind === 'cone' && observation.source === 'battery';
   const battery = byBattery ? batteryLock(conditions) : null;
   if (battery) faults.push({ field: 'observation.source', message: battery });
-  const asks = unlikely(reading);
+  const asks = unlikely(reading, net);
   if (asks && !reading.confirmed) faults.push({ field: 'confirmed', message: asks.text });
   return faults;
 }

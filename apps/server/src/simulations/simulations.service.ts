@@ -194,6 +194,8 @@ const WRITTEN = {
   output: 'speaker output',
   mute: 'Mute',
   microphone: 'Microphone',
+  illumination: 'Illumination',
+  antenna: 'Antenna feed',
   unused: 'unused',
 };
 

@@ -1,4 +1,11 @@
-import { type CavityFinding, type Connector, faceOf, type PairFinding, type View } from '@ulpen/core';
+import {
+  type CavityFinding,
+  type Connector,
+  faceOf,
+  isAudio,
+  type PairFinding,
+  type View,
+} from '@ulpen/core';
 import { CavityChip } from './CavityChip.tsx';
 import './connector-face.css';
 
@@ -122,7 +129,7 @@ function Cavity({ number, look, place, pick, marked, isPlus, onPick }: CavityPro
   const finding = look?.finding ?? null;
   const pair = look?.pair ?? null;
   const state = finding?.state ?? 'open';
-  const signed = pair && pair.kind !== 'data' && state !== 'open' ? pair.polarity : null;
+  const signed = pair && isAudio(pair.kind) && state !== 'open' ? pair.polarity : null;
   const sign = signed && signed.state !== 'open' ? (isPlus ? '+' : '−') : null;
   const spoken = [
     `cavity ${number}`,

@@ -18,5 +18,7 @@ export * from './hazard-case.ts';
 export * from './hazards.ts';
 export * from './recorded-together.ts';
 export * from './view-of-car.ts';
+export * from './circuits/circuit-car.ts';
+export * from './circuits/circuit-tester.ts';
 export * from './hard/hard-curve.ts';
 export * from './hard/hard-output.ts';

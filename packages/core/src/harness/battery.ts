@@ -1,4 +1,5 @@
-import type { HarnessWorkings, PairFinding } from './map-harness.ts';
+import type { PairFinding } from './finding-types.ts';
+import type { HarnessWorkings } from './map-harness.ts';
 
 /** Ohms up to which something is a driver and neither an input nor a tweeter behind its capacitor. */
 const DRIVER = 20;

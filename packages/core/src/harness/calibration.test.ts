@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { asStated, RELIABILITY, stated } from './calibration.ts';
 
-const kinds = Object.values(RELIABILITY);
+const kinds = Object.values(RELIABILITY).flatMap((c) => ('proved' in c ? [c.proved, c.open] : [c]));
 const share = fc.double({ min: 0, max: 1, noNaN: true });
 
 describe('stated probabilities', () => {
@@ -13,7 +13,10 @@ describe('stated probabilities', () => {
         expect(stated(low, of)).toBeLessThanOrEqual(stated(high, of));
       }),
     );
-    for (const of of kinds) expect([stated(0, of), stated(1, of)]).toEqual([0, 1]);
+    for (const of of kinds) expect(stated(0, of)).toBe(0);
+    // What only fits is never certain.
+    for (const { proved, open } of [RELIABILITY.role, RELIABILITY.pair])
+      expect([stated(1, proved), stated(1, open)]).toEqual([1, expect.closeTo(0.965, 1)]);
   });
 
   it('keep the order of the answers, and add up to 1 at most', () => {

@@ -48,6 +48,10 @@ export interface ChannelBeliefs {
   joint: Float64Array[];
   /** log likelihood from the pair's own readings only */
   evidence: Float64Array[];
+  /** probability from what its siblings leave over alone, by measurements */
+  siblings: Float64Array[];
+  /** how many more pairs of outputs are expected than have been found */
+  unseen: number;
 }
 
 /** Most slips miss the pair altogether and show nothing; this share shows another pair's place. */
@@ -85,7 +89,7 @@ function heardAt(places: readonly HeardPlace[], channel: Channel): number {
   const whole = channel.way === 'full';
   if (channel.side === 'centre' || channel.way === 'subwoofer') return place;
   if (ways.size === 0) return place * 0.3;
-  if (ways.size > 1) return place * (whole ? 0.9 : 0.02);
+  if (ways.size > 1) return place * (whole ? 0.9 : 0.005);
   // One driver heard: that way, or a full-range pair whose other driver was not noticed.
   const told = first.way ?? [...ways][0];
   return place * (whole ? (told === 'woofer' ? 0.35 : 0.06) : told === channel.way ? 0.7 : 0.01);
@@ -144,6 +148,8 @@ export function channelBeliefs(pairs: readonly ChannelInput[], unseenOutputs: nu
     const left = leftBy(pairs, measured, measured, unseenOutputs);
     measured = pairs.map((_, i) => normalised(left(own[i], i)));
   }
+  const leftOver = leftBy(pairs, measured, measured, unseenOutputs);
+  const siblings = pairs.map(({ kind }, i) => normalised(leftOver(LOG_PRIOR[kind], i)));
   // Rows of one sheet are right or wrong together, so a claim about a rival excludes nothing; measurements do. How
   // many ways a corner has, though, the sheet may well know.
   const withClaims = own.map((logs, i) => logs.map((v, n) => v + claimed[i][n]));
@@ -152,8 +158,103 @@ export function channelBeliefs(pairs: readonly ChannelInput[], unseenOutputs: nu
     const left = leftBy(pairs, measured, joint, unseenOutputs);
     joint = pairs.map((_, i) => normalised(left(withClaims[i], i)));
   }
-  return { joint, evidence };
+  return { joint, evidence, siblings, unseen: unseenOutputs };
 }
+
+const LOG_PRIOR = {
+  input: Float64Array.from(CHANNEL_PRIOR.input, Math.log),
+  output: Float64Array.from(CHANNEL_PRIOR.output, Math.log),
+};
+
+/** How much more of a channel than of those it is taken for is left over before its siblings speak for it. */
+const POINTED_AT = 1.4;
+const MIRRORED = { left: 'right', right: 'left', front: 'rear', rear: 'front' } as const;
+
+/** Channels that an ear takes one for, by their places in CHANNELS: the other side, the other axle. */
+function mirrorsOf({ side, axle, way }: Channel): number[] {
+  return [
+    ...(side === 'left' || side === 'right' ? [{ side: MIRRORED[side], axle, way }] : []),
+    ...(axle === 'front' || axle === 'rear' ? [{ side, axle: MIRRORED[axle], way }] : []),
+  ]
+    .map(channelIndex)
+    .filter((n) => n >= 0);
+}
+
+/** Independent kinds of evidence for where a pair belongs, and whether its way is told by more than one driver heard. */
+export interface ChannelKinds {
+  kinds: number;
+  heard: boolean;
+  way: boolean;
+}
+
+/**
+ * What speaks for one channel of a pair, by kind: heard there, followed balance or fader to there, left over by its
+ * siblings, said by a sheet. A meter's walk with balance and fader counts for two; ears err.
+ *
+ * @param at the pair
+ * @param n the channel, by its place in CHANNELS
+ */
+export function kindsFor(
+  pairs: readonly ChannelInput[],
+  at: number,
+  n: number,
+  beliefs: ChannelBeliefs,
+): ChannelKinds {
+  const pair = pairs[at];
+  const channel = CHANNELS[n];
+  const here = (c: { side: Side; axle: Axle }) => c.side === channel.side && c.axle === channel.axle;
+  const tones = pair.readings.flatMap(({ reading: { observation: o } }) =>
+    o.kind === 'tone' && o.places.length > 0 && o.places.every(here) ? [o.places] : [],
+  );
+  const share = (p: ArrayLike<number>, k = n) =>
+    CHANNELS.reduce(
+      (sum, c, m) => sum + (CORNER[m] === CORNER[k] && c.side === CHANNELS[k].side ? p[m] : 0),
+      0,
+    );
+  const ofWay = (k: number) => beliefs.siblings[at][k] / CHANNEL_PRIOR[pair.kind][k];
+  const ofCorner = (k: number) => share(beliefs.siblings[at], k) / share(CHANNEL_PRIOR[pair.kind], k);
+  const left = mirrorsOf(channel).every(
+    (k) => ofWay(n) > POINTED_AT * ofWay(k) || ofCorner(n) > POINTED_AT * ofCorner(k),
+  );
+  const claims = pair.claimedChannel;
+  const claimed = claims[n] > 0 && claims[n] >= Math.max(...claims);
+  const rivals = pairs.flatMap((r, k) =>
+    k !== at && r.kind === pair.kind && r.unit === pair.unit ? [k] : [],
+  );
+  const inCornerOf = (k: number) => rivals.filter((m) => share(beliefs.joint[m], k) > 0.5).length;
+  const inCorner = inCornerOf(n);
+  // Left and right of a car are wired alike: one pair here and one over there.
+  const across = channelIndex({ ...channel, side: channel.side === 'left' ? 'right' : 'left' });
+  const alike = across >= 0 && inCornerOf(across) === 1 && beliefs.unseen < UNSEEN;
+  const way =
+    claimed ||
+    pair.kind === 'input' ||
+    channel.way === 'subwoofer' ||
+    channel.side === 'centre' ||
+    (channel.way === 'full'
+      ? inCorner === 0 && (alike || tones.some((places) => places.length > 1))
+      : inCorner > (channel.way === 'midrange' ? 1 : 0));
+  const kinds = [tones.length > 0, left, claimed].filter(Boolean).length + followed(pair, n);
+  return { kinds, heard: tones.length > 0, way };
+}
+
+/** So many pairs of outputs still to be found leave the ways of a corner open. */
+const UNSEEN = 0.7;
+
+/** In how many ways the signal came and went as a channel's does: with balance, and with fader. */
+function followed(pair: ChannelInput, n: number): number {
+  const knob = (key: 'balance' | 'fader') => {
+    const readings = pair.readings.filter(({ reading: { conditions: c } }) => c[key] !== 'centre');
+    const logs = fromReadings({ ...pair, readings: [...readings, ...pair.readings.filter(atCentre)] });
+    const mean = logs.reduce((sum, v, k) => sum + CHANNEL_PRIOR[pair.kind][k] * Math.exp(v), 0);
+    return logs[n] - Math.log(mean) > Math.log(1.4);
+  };
+  return Number(knob('balance')) + Number(knob('fader'));
+}
+
+/** Playing with balance and fader in the middle: what the steered readings are compared with. */
+const atCentre = ({ reading: { observation: o, conditions: c } }: WeightedReading) =>
+  o.kind === 'ac' && c.balance === 'centre' && c.fader === 'centre';
 
 /** The place of a channel's corner of the car among CORNERS; -1: none that several pairs share. */
 const cornerOf = ({ side, axle }: Channel): number =>

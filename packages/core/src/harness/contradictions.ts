@@ -6,11 +6,13 @@ import { CHANNELS } from './channels.ts';
 import { roleIndex } from './role-beliefs.ts';
 import type { WeightedReading } from './weighted-readings.ts';
 import type { HarnessClaim } from './harness-input.ts';
-import { type HarnessWorkings, type PairFinding } from './map-harness.ts';
+import type { PairFinding } from './finding-types.ts';
+import { type HarnessWorkings } from './map-harness.ts';
+import { colourRemarks, swappedPlugs, variantInUse } from './plug-remarks.ts';
 import { pairWords, placeOf, ROLE_WORD } from './words.ts';
 
 export interface Contradiction {
-  kind: 'danger' | 'sheet' | 'reading' | 'polarity' | 'channel';
+  kind: 'danger' | 'plug' | 'sheet' | 'colour' | 'reading' | 'polarity' | 'channel';
   cavityIds: string[];
   /** the reading that stands against the rest, where there is one */
   readingId: string | null;
@@ -27,7 +29,9 @@ const MISFIT = 2.6;
 export function contradictions(workings: HarnessWorkings): Contradiction[] {
   return [
     ...dangers(workings),
+    ...swappedPlugs(workings),
     ...sheetMismatches(workings),
+    ...colourRemarks(workings),
     ...oddPolarities(workings),
     ...sameChannels(workings),
     ...misfits(workings),
@@ -134,9 +138,9 @@ function claimWords(claim: HarnessClaim): string {
 
 function sheetMismatches(workings: HarnessWorkings): Contradiction[] {
   const { map, indexOf } = workings;
-  return map.sheets.flatMap(({ sheet, variants }): Contradiction[] => {
-    const inUse =
-      sheet.chosenVariant ?? [...variants].sort((a, b) => b.probability - a.probability)[0]?.variant;
+  return map.sheets.flatMap((belief): Contradiction[] => {
+    const { sheet, variants } = belief;
+    const inUse = variantInUse(belief);
     const wrong = inUse === undefined ? [] : mismatchesOf(workings, sheet.id, inUse);
     if (wrong.length === 0) return [];
     const [{ claim, found }] = wrong;

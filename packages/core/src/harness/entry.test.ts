@@ -4,7 +4,8 @@ import { formatMeasured, parseMeasured } from '../quantity/measured-value.ts';
 import { parseEntry } from './entry.ts';
 import { namedFunction } from './function-words.ts';
 import { batteryLock, lockOf, unlikely } from './lock.ts';
-import { parseReadings, parseSheet } from './paste.ts';
+import { parseReadings } from './paste.ts';
+import { parseSheet } from './sheet/parse-sheet.ts';
 
 const read = (instrument: Parameters<typeof parseEntry>[0], text: string) => {
   const entry = parseEntry(instrument, text);
@@ -120,7 +121,7 @@ describe('tables', () => {
     })),
   }));
   it('a pin table with a head in any order, with variants, is read row by row', () => {
-    const { claims, variants, faults } = parseSheet(
+    const { claims, variants, rows } = parseSheet(
       'pin;connector;option code;signal;colour\n1;C1;4F2;LF woofer +;BN/WH\n2;C1;4F2;LF woofer (-);brown\n1;C1;4K7;Ground;\n9;C1;4F2;B+;\n# note\n\n3;C2;4F2;flux capacitor;',
       plugs,
     );
@@ -136,8 +137,9 @@ describe('tables', () => {
       { cavityId: 'C1-1', variant: '4K7', role: 'ground', channel: null },
     ]);
     expect(variants).toEqual(['4F2', '4K7']);
-    expect(faults.map((f) => f.line)).toEqual([5, 8]);
-    expect(faults[0].message).toContain('there is no 9');
+    const gaps = rows.filter((r) => r.gaps.length > 0);
+    expect(gaps.map((r) => r.line)).toEqual([5, 8]);
+    expect(gaps[0].gaps[0].message).toContain('there is no 9');
   });
   it('without a head the usual order holds, tabs or commas, and one cell may name plug and cavity', () => {
     expect(parseSheet('C2\t2\tRD\tB+', plugs).claims).toMatchObject([
@@ -148,7 +150,8 @@ describe('tables', () => {
     ]);
   });
   it('a cavity named twice under one variant is said', () => {
-    expect(parseSheet('C1,1,,Ground\nC1,1,,B+', plugs).faults).toMatchObject([{ line: 2 }]);
+    const [, second] = parseSheet('C1,1,,Ground\nC1,1,,B+', plugs).rows;
+    expect(second).toMatchObject({ line: 2, claim: null, gaps: [{ cell: 'cavity' }] });
   });
   it('readings keep their conditions and their faults', () => {
     const { readings, faults } = parseReadings(

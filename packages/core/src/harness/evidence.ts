@@ -6,7 +6,8 @@ import { ROLES } from '../model/sheet.ts';
 import { channelName } from '../model/words.ts';
 import { ROLE_PRIOR, roleIndex } from './role-beliefs.ts';
 import type { WeightedReading } from './weighted-readings.ts';
-import type { CavityFinding, HarnessWorkings } from './map-harness.ts';
+import type { CavityFinding } from './finding-types.ts';
+import type { HarnessWorkings } from './map-harness.ts';
 import { conditionWords, placeOf, ROLE_WORD } from './words.ts';
 
 /** One sentence of evidence for what a cavity is said to be. */

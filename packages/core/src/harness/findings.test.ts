@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { ALL, at, cone, ohms, seenWire, tone, volts } from '../../test/small-plug.ts';
+import { RADIO_ON } from '../carsim/wiring/routine.ts';
+import { ALL, at, cone, dc, ohms, seenWire, tone, volts } from '../../test/small-plug.ts';
 import type { HarnessReading } from './harness-input.ts';
 import { findingRows, findingsCsv } from './findings.ts';
 import { harnessInputOf } from './input-of-job.ts';
@@ -59,6 +60,14 @@ describe('a line of the pin map', () => {
     const list = [...data, ...data, ohms(7, 8, 60), ohms(7, 8, 61)];
     expect(row(7, list)).toMatchObject({ role: 'data', pairedWith: 'C1·8', channel: null, sign: null });
   });
+  it('of two wires that only fit each other: neither partner nor sign is told, and what is needed is said', () => {
+    // Alike at half the supply and side by side: nothing was measured across them.
+    const list = [3, 4].flatMap((n) => [dc(n, 0.01), dc(n, 6.3, { ...RADIO_ON, plug: 'seated' })]);
+    expect(row(3, list)).toMatchObject({ state: 'again', role: 'output', sign: null, channel: null });
+    expect(row(3, list).needed).toContain('A tone across the two');
+    expect([null, 'again']).toContain(row(3, list).pairState);
+    expect(row(3, list).pairState === null).toBe(row(3, list).pairedWith === null);
+  });
   it('of an empty cavity: empty', () => {
     const [plug] = [madeConnector({ empty: [5] })];
     const cavities = plug.cavities.map((c) => ({ ...c, empty: c.number === 5 }));
@@ -103,7 +112,7 @@ describe('the table', () => {
       'role',
     ]);
     expect(lines[4]).toMatch(
-      /^Amplifier,C1,4,,,output,measured,settled,[01][.\d]*,Front left woofer,measured,plus,measured,C1·3,,,2026-11-03T10:00:04.000Z$/,
+      /^Amplifier,C1,4,,,output,measured,settled,[01][.\d]*,,Front left woofer,measured,again,[01][.\d]*,plus,measured,settled,[01][.\d]*,C1·3,settled,[01][.\d]*,,,2026-11-03T10:00:04.000Z$/,
     );
   });
 });

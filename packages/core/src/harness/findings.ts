@@ -3,7 +3,9 @@ import type { HarnessView } from '../model/harness-view.ts';
 import type { Role } from '../model/sheet.ts';
 import { channelName, type Standing } from '../model/words.ts';
 import { wireAt } from '../outputs/wires.ts';
-import type { HarnessWorkings, State } from './map-harness.ts';
+import { isAudio } from '../readings/likelihood.ts';
+import type { Judged, State } from './judged.ts';
+import type { HarnessWorkings } from './map-harness.ts';
 import { writeTable } from './table-text.ts';
 
 /** One cavity's line of the pin map. */
@@ -19,11 +21,19 @@ export interface FindingRow {
   /** settled, again, open; empty for a cavity without a wire */
   state: State | 'empty';
   probability: number | null;
+  /** what is still to be measured before the role may be settled */
+  needed: string | null;
   channel: string | null;
   channelStanding: Standing | null;
+  channelState: State | null;
+  channelProbability: number | null;
   sign: 'plus' | 'minus' | null;
   signStanding: Standing | null;
+  signState: State | null;
+  signProbability: number | null;
   pairedWith: string | null;
+  pairState: State | null;
+  pairProbability: number | null;
   origin: string | null;
   notes: string;
   /** of the newest live reading that names the cavity, ISO 8601 */
@@ -56,10 +66,10 @@ export function findingRows(
       const isPlus = pair?.plusCavityId === cavity.id;
       const told = finding !== undefined && (finding.state !== 'open' || finding.standing === 'claimed');
       // Channel and sign belong to a role: what is only like its siblings is nothing to write down.
-      const toldPair = told ? pair : null;
+      const toldPair = told && pair && pair.state !== 'open' ? pair : null;
       const toldChannel = toldPair?.channel && toldPair.channel.state !== 'open' ? toldPair.channel : null;
       const toldSign =
-        toldPair && toldPair.kind !== 'data' && toldPair.polarity.state !== 'open' ? toldPair.polarity : null;
+        toldPair && isAudio(toldPair.kind) && toldPair.polarity.state !== 'open' ? toldPair.polarity : null;
       return {
         unit: unitNames.get(connector.unitId) ?? '',
         connector: connector.name,
@@ -70,13 +80,20 @@ export function findingRows(
         role: told ? finding.role : null,
         roleStanding: finding?.standing ?? 'assumed',
         state: cavity.empty ? 'empty' : (finding?.state ?? 'open'),
-        probability: finding ? Number(finding.probability.toFixed(3)) : null,
+        probability: share(finding),
+        needed: finding?.needed?.words ?? null,
         channel: toldChannel ? channelName(toldChannel.channel) : null,
         channelStanding: toldChannel?.standing ?? null,
+        channelState: toldChannel?.state ?? null,
+        channelProbability: share(toldChannel),
         sign: toldSign ? (isPlus ? 'plus' : 'minus') : null,
         signStanding: toldSign?.standing ?? null,
+        signState: toldSign?.state ?? null,
+        signProbability: share(toldSign),
         pairedWith:
           toldPair && (placeName.get(isPlus ? toldPair.minusCavityId : toldPair.plusCavityId) ?? null),
+        pairState: toldPair?.state ?? null,
+        pairProbability: share(toldPair),
         origin: originOf(own),
         notes: own.flatMap((r) => (r.observation.kind === 'note' ? [r.observation.text] : [])).join('; '),
         measuredAt: readings.at(-1)?.takenAt ?? null,
@@ -84,6 +101,9 @@ export function findingRows(
     }),
   );
 }
+
+const share = (judged: Pick<Judged, 'probability'> | null | undefined): number | null =>
+  judged ? Number(judged.probability.toFixed(3)) : null;
 
 type Readings = readonly HarnessView['readings'][number][];
 
@@ -104,11 +124,18 @@ const HEAD = [
   'role standing',
   'state',
   'probability',
+  'still needed',
   'channel',
   'channel standing',
+  'channel state',
+  'channel probability',
   'sign',
   'sign standing',
+  'sign state',
+  'sign probability',
   'paired with',
+  'pair state',
+  'pair probability',
   'origin',
   'notes',
   'measured at',
@@ -128,11 +155,18 @@ export function findingsCsv(rows: readonly FindingRow[]): string {
       r.roleStanding,
       r.state,
       r.probability,
+      r.needed,
       r.channel,
       r.channelStanding,
+      r.channelState,
+      r.channelProbability,
       r.sign,
       r.signStanding,
+      r.signState,
+      r.signProbability,
       r.pairedWith,
+      r.pairState,
+      r.pairProbability,
       r.origin,
       r.notes,
       r.measuredAt,

@@ -37,6 +37,8 @@ export interface HarnessClaim {
   role: Role | null;
   channel: Channel | null;
   sign: 'plus' | 'minus' | null;
+  /** its colour, IEC 60757; left out where the sheet gives none */
+  wire?: string | null;
 }
 
 export interface HarnessSheet {

@@ -1,5 +1,5 @@
 import { kindOf } from '../readings/index.ts';
-import type { Unlikely } from '../readings/reading-kind.ts';
+import type { Net, Unlikely } from '../readings/reading-kind.ts';
 import type { Conditions } from '../model/conditions.ts';
 import type { Instrument } from '../readings/index.ts';
 import { type ConnectorFields, isWarningColoured } from '../model/connector.ts';
@@ -33,6 +33,8 @@ export function batteryLock({ plug, side }: Pick<Conditions, 'plug' | 'side'>): 
   return 'The battery goes on the car side with the plug out, momentarily, 1.5 V: never into a unit, an input, a microphone or a tweeter.';
 }
 
-/** A value that nobody reads on a 12 V car: worth asking before it is kept. */
-export const unlikely = ({ observation }: Pick<ReadingFields, 'observation'>): Unlikely | null =>
-  kindOf(observation.kind).unlikely?.(observation) ?? null;
+/** A value that nobody reads on a vehicle of that net: worth asking before it is kept. */
+export const unlikely = (
+  { observation }: Pick<ReadingFields, 'observation'>,
+  net: Net = '12',
+): Unlikely | null => kindOf(observation.kind).unlikely?.(observation, net) ?? null;

@@ -1,10 +1,13 @@
-import { PAIR_KINDS, type PairKind } from '../readings/likelihood.ts';
-import { type Role, ROLES } from '../model/sheet.ts';
-import type { Channel, Standing, Way } from '../model/words.ts';
-import { type ChannelInput, type ChannelBeliefs, channelBeliefs, CHANNELS } from './channels.ts';
-import { asStated, RELIABILITY, stated } from './calibration.ts';
+import { type CarVolts, isAudio } from '../readings/likelihood.ts';
+import { ROLES } from '../model/sheet.ts';
+import { carVolts } from './car-volts.ts';
+import { cavityFindings } from './cavity-findings.ts';
+import { type ChannelInput, channelBeliefs } from './channels.ts';
+import type { CavityFinding, Known, PairBeliefs, PairFinding } from './finding-types.ts';
 import type { HarnessInput } from './harness-input.ts';
-import { type PolarityBelief, type PolarityInput, polarities } from './polarity.ts';
+import { legLogs, legVolts } from './legs.ts';
+import { pairFinding } from './pair-findings.ts';
+import { type PolarityInput, polarities } from './polarity.ts';
 import { type RoleBeliefs, roleBeliefs, type Wire } from './role-beliefs.ts';
 import { groupAcross, type ReadingsAcross, type WeightedReading, weigh } from './weighted-readings.ts';
 import {
@@ -14,41 +17,6 @@ import {
   type SheetBelief,
   sheetBelief,
 } from './variants.ts';
-
-/** From here on a finding is called settled; under AGAIN it is open. */
-export const SETTLED = 0.9;
-export const AGAIN = 0.75;
-
-export type State = 'settled' | 'again' | 'open';
-
-/** One property that was concluded: how sure, and from what. */
-export interface Judged {
-  probability: number;
-  standing: Standing;
-  state: State;
-}
-
-export interface CavityFinding extends Judged {
-  cavityId: string;
-  role: Role;
-  /** all roles of at least 1 %, likeliest first */
-  roles: { role: Role; probability: number }[];
-  /** index into the map's pairs */
-  pair: number | null;
-  /** readings that name this cavity */
-  readings: number;
-}
-
-export interface PairFinding extends Judged {
-  kind: PairKind;
-  plusCavityId: string;
-  minusCavityId: string;
-  polarity: Judged & { times: number; odd: boolean };
-  /** what was heard on it, each once: door and tweeter together are one pair with two drivers */
-  drivers: Way[];
-  /** null for data */
-  channel: (Judged & { channel: Channel; others: { channel: Channel; probability: number }[] }) | null;
-}
 
 export interface HarnessMap {
   cavities: CavityFinding[];
@@ -66,12 +34,8 @@ export interface HarnessWorkings {
   /** the same without any sheet */
   measured: RoleBeliefs;
   channels: Float64Array[];
+  car: CarVolts;
   map: HarnessMap;
-}
-
-interface PairBeliefs {
-  polarity: PolarityBelief[];
-  channels: ChannelBeliefs;
 }
 
 /**
@@ -85,9 +49,12 @@ export function mapHarness(input: HarnessInput): HarnessWorkings {
   const wires = wiresOf(input);
   const indexOf = new Map(wires.map((w, i) => [w.id, i]));
   const idOf = wires.map((w) => w.id);
-  const readings = weigh(input.readings, indexOf);
+  const car = carVolts(input.readings);
+  const volts = legVolts(input.readings);
+  const legs = legLogs(volts);
+  const readings = weigh(input.readings, indexOf, car);
   const across = groupAcross(readings, wires.length);
-  const measured = roleBeliefs(wires, readings, across, null);
+  const measured = roleBeliefs(wires, readings, across, null, legs);
   const measuredPairs = judgePairs(wires, across, measured, [], idOf);
   const sheets = input.sheets.map((s) =>
     sheetBelief(s, indexOf, measuredCavities(wires, measured, measuredPairs)),
@@ -95,12 +62,24 @@ export function mapHarness(input: HarnessInput): HarnessWorkings {
   const beliefs =
     sheets.length === 0
       ? measured
-      : roleBeliefs(wires, readings, across, claimWeights(sheets, indexOf, wires.length));
+      : roleBeliefs(wires, readings, across, claimWeights(sheets, indexOf, wires.length), legs);
   const judged = sheets.length === 0 ? measuredPairs : judgePairs(wires, across, beliefs, sheets, idOf);
   const named = new Set(
     sheets.flatMap((s) => s.sheet.claims.filter((c) => c.role !== null).map((c) => c.cavityId)),
   );
-  const known: Known = { idOf, readings, across, beliefs, judged, measured, measuredPairs, named };
+  const known: Known = {
+    wires,
+    idOf,
+    readings,
+    across,
+    beliefs,
+    judged,
+    measured,
+    measuredPairs,
+    named,
+    car,
+    volts,
+  };
   const pairs = beliefs.best.map((n, place) => pairFinding(known, n, place));
   return {
     input,
@@ -110,6 +89,7 @@ export function mapHarness(input: HarnessInput): HarnessWorkings {
     beliefs,
     measured,
     channels: judged.channels.joint,
+    car,
     map: { cavities: cavityFindings(known, pairs), pairs, sheets },
   };
 }
@@ -125,101 +105,6 @@ export function restated(workings: HarnessWorkings, input: HarnessInput): Harnes
   const readings = workings.readings.map((r) => ({ ...r, reading: now.get(r.reading)! }));
   return { ...workings, input, readings };
 }
-
-/** Everything that findings are put into words from: with sheets, and from the readings alone. */
-interface Known {
-  /** of each wire, by its index */
-  idOf: readonly string[];
-  readings: readonly WeightedReading[];
-  across: ReadingsAcross;
-  beliefs: RoleBeliefs;
-  judged: PairBeliefs;
-  measured: RoleBeliefs;
-  measuredPairs: PairBeliefs;
-  /** cavities that a sheet gives a role */
-  named: ReadonlySet<string>;
-}
-
-/**
- * One pair of the best pairing.
- *
- * @param n its place among all possible pairs
- * @param place its place in the best pairing
- */
-function pairFinding(known: Known, n: number, place: number): PairFinding {
-  const { idOf, beliefs, judged, measured, named } = known;
-  const { i, j, kinds, probability } = beliefs.pairs[n];
-  const kind = PAIR_KINDS[kinds.indexOf(Math.max(...kinds))];
-  const p = judged.polarity[place];
-  const alone = measured.pairs.find((m) => m.i === i && m.j === j)?.probability ?? 0;
-  const first = p.firstIsPlus >= 0.5;
-  const polarity = stated(Math.max(p.firstIsPlus, 1 - p.firstIsPlus), RELIABILITY.polarity);
-  const seen = known.across.get(i * idOf.length + j)?.readings ?? [];
-  return {
-    kind,
-    plusCavityId: idOf[first ? i : j],
-    minusCavityId: idOf[first ? j : i],
-    ...onlyIfSeen(judge(probability, alone, named.has(idOf[i]) && named.has(idOf[j])), seen.length > 0),
-    polarity: {
-      ...judge(polarity, first ? p.measured : 1 - p.measured, named.has(idOf[i]) || named.has(idOf[j])),
-      times: p.times,
-      odd: p.odd,
-    },
-    drivers: driversHeard(seen),
-    channel: kind === 'data' ? null : channelFinding(known, place, i, j),
-  };
-}
-
-function cavityFindings(
-  { idOf, readings, beliefs, measured, named }: Known,
-  pairs: readonly PairFinding[],
-): CavityFinding[] {
-  const touches = new Map<number, number>();
-  for (const { i, j } of readings) for (const k of [i, j]) touches.set(k, (touches.get(k) ?? 0) + 1);
-  const pairOf = new Map<string, number>();
-  pairs.forEach((p, n) => [p.plusCavityId, p.minusCavityId].forEach((id) => pairOf.set(id, n)));
-  return idOf.map((cavityId, i): CavityFinding => {
-    const ranked = ROLES.map((role, r) => ({ role, probability: beliefs.roles[i][r] })).sort(
-      (a, b) => b.probability - a.probability,
-    );
-    const roles = asStated(ranked, RELIABILITY.role);
-    const [{ role, probability }] = roles;
-    return {
-      cavityId,
-      role,
-      ...judge(probability, measured.roles[i][ROLES.indexOf(role)], named.has(cavityId)),
-      roles: roles.filter((r) => r.probability >= 0.01),
-      pair: pairOf.get(cavityId) ?? null,
-      readings: touches.get(i) ?? 0,
-    };
-  });
-}
-
-/** Nothing is left to ask of a cavity: its role, and where it is half of an audio pair also channel and polarity. */
-export function isSettled(map: HarnessMap, cavity: CavityFinding): boolean {
-  const pair = cavity.pair === null ? null : map.pairs[cavity.pair];
-  if (cavity.state !== 'settled' || !pair || pair.kind === 'data') return cavity.state === 'settled';
-  return pair.channel?.state === 'settled' && pair.polarity.state === 'settled';
-}
-
-function driversHeard(readings: readonly WeightedReading[]): Way[] {
-  const ways = readings.flatMap(({ reading: { observation: o } }) =>
-    o.kind === 'tone' ? o.places.map((p) => p.way) : [],
-  );
-  return [...new Set(ways.filter((way) => way !== null))];
-}
-
-/** Standing: measured when the readings alone carry it, claimed when only a sheet does, else assumed. */
-function judge(probability: number, measured: number, claimed: boolean): Judged {
-  const standing = measured >= 0.85 ? 'measured' : claimed && probability > 0.5 ? 'claimed' : 'assumed';
-  const state =
-    probability >= SETTLED && standing === 'measured' ? 'settled' : probability >= AGAIN ? 'again' : 'open';
-  return { probability, standing, state };
-}
-
-/** What nothing was measured of is looked at again, however well all else fits. */
-const onlyIfSeen = (judged: Judged, seen: boolean): Judged =>
-  seen || judged.state !== 'settled' ? judged : { ...judged, standing: 'assumed', state: 'again' };
 
 function wiresOf(input: HarnessInput): Wire[] {
   const colours = new Map<string, string>();
@@ -258,7 +143,7 @@ function judgePairs(
       claimedPlus: claims.firstIsPlus,
     };
   });
-  return { polarity: polarities(inputs), channels: channelBeliefs(inputs, unseenOutputs(beliefs)) };
+  return { inputs, polarity: polarities(inputs), channels: channelBeliefs(inputs, unseenOutputs(beliefs)) };
 }
 
 /** Output pairs that are to be expected beyond those in the best pairing. */
@@ -288,25 +173,9 @@ function measuredCavities(
   return cavities;
 }
 
-function channelFinding(
-  { idOf, judged, measured, measuredPairs, named }: Known,
-  at: number,
-  i: number,
-  j: number,
-): NonNullable<PairFinding['channel']> {
-  const belief = judged.channels.joint[at];
-  const ranked = CHANNELS.map((channel, n) => ({ channel, probability: belief[n], n })).sort(
-    (a, b) => b.probability - a.probability,
-  );
-  const [top, ...others] = asStated(ranked, RELIABILITY.channel);
-  const place = measured.best.findIndex((n) => measured.pairs[n].i === i && measured.pairs[n].j === j);
-  const alone = place < 0 ? 0 : stated(measuredPairs.channels.joint[place][top.n], RELIABILITY.channel);
-  return {
-    channel: top.channel,
-    ...judge(top.probability, alone, named.has(idOf[i]) || named.has(idOf[j])),
-    others: others
-      .slice(0, 3)
-      .filter((r) => r.probability >= 0.02)
-      .map(({ channel, probability }) => ({ channel, probability })),
-  };
+/** Nothing is left to ask of a cavity: its role, and where it is half of an audio pair also channel and polarity. */
+export function isSettled(map: HarnessMap, cavity: CavityFinding): boolean {
+  const pair = cavity.pair === null ? null : map.pairs[cavity.pair];
+  if (cavity.state !== 'settled' || !pair || !isAudio(pair.kind)) return cavity.state === 'settled';
+  return pair.channel?.state === 'settled' && pair.polarity.state === 'settled';
 }

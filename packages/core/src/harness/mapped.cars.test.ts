@@ -1,7 +1,18 @@
 import { describe, expect, it } from 'vitest';
-import { harnessOf, inOrder, OFF, SimulatedHand, variedWiring } from '../carsim/index.ts';
+import {
+  circuitCar,
+  circuitInput,
+  harnessOf,
+  inOrder,
+  OFF,
+  readCircuit,
+  rolesOf,
+  SimulatedHand,
+  variedWiring,
+} from '../carsim/index.ts';
 import type { HarnessReading } from './harness-input.ts';
-import { isSettled, mapHarness, SETTLED } from './map-harness.ts';
+import { SETTLED } from './judged.ts';
+import { isSettled, mapHarness } from './map-harness.ts';
 import { nextTests } from './next-test.ts';
 
 describe('simulated cars', () => {
@@ -49,6 +60,35 @@ describe('simulated cars', () => {
     expect(workings.map.cavities.filter((c) => isSettled(workings.map, c)).length).toBeGreaterThan(
       0.8 * workings.wires.length,
     );
+  });
+  it('circuits that share no rates with the map: what is settled is right, and what only fits is not called sure', () => {
+    const settled = { roles: 0, pairs: 0, channels: 0 };
+    const wrong = { roles: 0, pairs: 0, channels: 0 };
+    for (let n = 501; n <= 620; n++) {
+      const car = circuitCar(n);
+      // Somebody in a hurry, about four readings a wire.
+      const readings = readCircuit(car, { share: n % 2 === 0 ? 0.38 : 0.7, slips: 0.02, ears: 0.02 });
+      const { map } = mapHarness(circuitInput(car, readings));
+      for (const c of map.cavities.filter((f) => f.state === 'settled')) {
+        settled.roles++;
+        if (!rolesOf(car.wires[Number(c.cavityId)].part).includes(c.role)) wrong.roles++;
+      }
+      for (const p of map.pairs) {
+        const ends = [p.plusCavityId, p.minusCavityId].map(Number);
+        const truth = car.pairs.find((t) => ends.includes(t.plus) && ends.includes(t.minus));
+        if (p.state === 'settled') settled.pairs++;
+        if (p.state === 'settled' && truth?.kind !== p.kind) wrong.pairs++;
+        if (p.channel?.state !== 'settled' || !truth) continue;
+        settled.channels++;
+        if (JSON.stringify(truth.channel) !== JSON.stringify(p.channel.channel)) wrong.channels++;
+      }
+    }
+    expect(settled.roles).toBeGreaterThan(800);
+    expect(wrong.roles / settled.roles).toBeLessThan(0.01);
+    expect(settled.pairs).toBeGreaterThan(350);
+    expect(wrong.pairs / settled.pairs).toBeLessThan(0.01);
+    expect(settled.channels).toBeGreaterThan(80);
+    expect(wrong.channels / settled.channels).toBeLessThan(0.04);
   });
   it('no pair is settled by what fits: something was measured across it', () => {
     let [settled, fitting] = [0, 0];

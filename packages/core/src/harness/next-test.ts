@@ -5,8 +5,10 @@ import { batteryOnPair } from './battery.ts';
 import { CHANNEL_PRIOR, CHANNELS, presence } from './channels.ts';
 import type { HarnessWorkings } from './map-harness.ts';
 import { kindOf } from '../readings/index.ts';
+import type { CarVolts } from '../readings/likelihood.ts';
 import { ac } from '../readings/ac.ts';
 import { dc } from '../readings/dc.ts';
+import type { Needed } from './settling.ts';
 import { whyTest } from './test-words.ts';
 
 export interface NextTest {
@@ -24,6 +26,8 @@ export interface NextTest {
 
 /** A look at a wire always belongs into the record; bits that it is worth. */
 const LOOKING = 0.2;
+/** What a finding still needs before it may be settled, bits. */
+const NEEDED = 0.8;
 /** A thing that only a sheet claims is as open as this, bits: measure, never assume. */
 const ONLY_CLAIMED = { channel: 1.5, polarity: 0.7 };
 
@@ -79,13 +83,18 @@ const DC = dc.likelihood!;
 type Table = Float64Array[];
 
 /** Probability of each outcome under each role, rows are roles. */
-function outcomesByRole(kind: 'dc' | 'ac', c: Conditions): Table {
+function outcomesByRole(kind: 'dc' | 'ac', c: Conditions, car: CarVolts): Table {
   return ROLES.map((role) => {
     const numbers =
       kind === 'dc'
-        ? DC_OUTCOMES.map(([volts, width]) => DC.alone({ kind: 'dc', volts, word: null }, c, role) * width)
-        : AC_OUTCOMES.map(([volts, width]) => AC.alone({ kind: 'ac', volts, word: null }, c, role) * width);
-    const drifts = kind === 'dc' ? DC.alone({ kind: 'dc', volts: null, word: 'drifting' }, c, role) : 0.01;
+        ? DC_OUTCOMES.map(
+            ([volts, width]) => DC.alone({ kind: 'dc', volts, word: null }, c, role, car) * width,
+          )
+        : AC_OUTCOMES.map(
+            ([volts, width]) => AC.alone({ kind: 'ac', volts, word: null }, c, role, car) * width,
+          );
+    const drifts =
+      kind === 'dc' ? DC.alone({ kind: 'dc', volts: null, word: 'drifting' }, c, role, car) : 0.01;
     const sum = numbers.reduce((a, b) => a + b, 0);
     return Float64Array.from([...numbers.map((n) => ((1 - drifts) * n) / sum), drifts]);
   });
@@ -104,11 +113,11 @@ function gainAlone(roles: Float64Array, table: Table): number {
 }
 
 const TABLES = new Map<string, Table>();
-function tableFor(kind: 'dc' | 'ac', c: Conditions): Table {
-  const key = `${kind}${c.ignition}${c.radio}${c.sound}`;
+function tableFor(kind: 'dc' | 'ac', c: Conditions, car: CarVolts): Table {
+  const key = [kind, c.ignition, c.radio, c.sound, kind === 'dc' && car.off, kind === 'dc' && car.on].join();
   const known = TABLES.get(key);
   if (known) return known;
-  const table = outcomesByRole(kind, c);
+  const table = outcomesByRole(kind, c, car);
   TABLES.set(key, table);
   return table;
 }
@@ -168,8 +177,8 @@ export function nextTests(workings: HarnessWorkings, now: Conditions, most = 3):
     wires.forEach((_, i) => {
       if (!open[i]) return;
       for (const c of [OFF, IGNITION, RADIO])
-        offer('dc', i, -1, c, gainAlone(believed(i), tableFor('dc', c)), 1);
-      offer('ac', i, -1, PLAYING, gainAlone(believed(i), tableFor('ac', PLAYING)), 1.3);
+        offer('dc', i, -1, c, gainAlone(believed(i), tableFor('dc', c, workings.car)), 1);
+      offer('ac', i, -1, PLAYING, gainAlone(believed(i), tableFor('ac', PLAYING, workings.car)), 1.3);
       if (!done.has(sign('seen', i, -1, OFF))) offer('seen', i, -1, OFF, LOOKING, 0.15);
     });
   }
@@ -215,8 +224,46 @@ export function nextTests(workings: HarnessWorkings, now: Conditions, most = 3):
         );
     }
   });
-  const top = list.sort((a, b) => b.worth - a.worth).slice(0, most);
+  if (tools.has('meter'))
+    offerNeeded(
+      workings,
+      (i) => open[i],
+      (i) => drivable[i],
+      offer,
+    );
+  // A look costs next to nothing, yet never comes before a test that would tell more.
+  const later = (t: NextTest) => Number(t.instrument === 'seen');
+  const top = list.sort((a, b) => later(a) - later(b) || b.worth - a.worth).slice(0, most);
   return top.map(({ worth: _, ...test }) => ({ ...test, why: whyTest(test, workings) }));
+}
+
+/** Offers what findings that are likely already still need. */
+function offerNeeded(
+  { map, indexOf, input: { tools } }: HarnessWorkings,
+  open: (i: number) => boolean,
+  drivable: (i: number) => boolean,
+  offer: (instrument: Instrument, i: number, j: number, c: Conditions, raw: number, effort: number) => void,
+): void {
+  const asked = (needed: Needed | null, cavityId: string, probability: number) => {
+    const test = needed?.test;
+    if (!test || probability < 0.5) return;
+    const i = indexOf.get(cavityId)!;
+    const j = test.otherCavityId === null ? -1 : indexOf.get(test.otherCavityId)!;
+    const ends = j < 0 ? [i] : [i, j];
+    if (!ends.every(open) || (kindOf(test.instrument).drives && !ends.every(drivable))) return;
+    if (test.instrument === 'tone' && !tools.includes('tone')) return;
+    offer(test.instrument, i, j, test.conditions, NEEDED * probability, 1.3);
+  };
+  for (const c of map.cavities) asked(c.needed, c.cavityId, c.probability);
+  for (const { channel, plusCavityId, probability } of map.pairs)
+    if (channel?.needed) {
+      const other = channel.needed.test?.otherCavityId;
+      const from =
+        other === plusCavityId
+          ? map.pairs.find((p) => p.plusCavityId === plusCavityId)!.minusCavityId
+          : plusCavityId;
+      asked(channel.needed, from, probability * channel.probability);
+    }
 }
 
 const FLAT = Float64Array.from(CHANNEL_PRIOR.input);

@@ -27,8 +27,8 @@ export interface PolarityBelief {
   odd: boolean;
 }
 
-/** Plus comes first a little more often than not; the first sibling outweighs that. */
-const PLUS_FIRST = { first: 0.24, second: 0.16 };
+/** Plus comes first a little more often than not; one sibling alone may be the odd one of its plug. */
+const PLUS_FIRST = { first: 0.4, second: 0.3 };
 
 /** The shares above are cautious; stated as they are, polarities came true more often than said (docs/accuracy.md). */
 const STEEPER = 1.25;

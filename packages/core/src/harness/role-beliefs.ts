@@ -1,21 +1,24 @@
 import { PAIR_KINDS, type PairKind } from '../readings/likelihood.ts';
 import { type Role, ROLES } from '../model/sheet.ts';
 import type { HarnessCavity } from './harness-input.ts';
+import type { LegLogs } from './legs.ts';
 import { logSum, normalised } from './log-probabilities.ts';
 import { bestPairing, type Edge, pairingMarginals } from './matching.ts';
 import type { Across, ReadingsAcross, WeightedReading } from './weighted-readings.ts';
 
 /** How common roles are on the plugs of radios and amplifiers, before anything was measured. */
 export const ROLE_PRIOR: Record<Role, number> = {
-  battery: 0.05,
-  switched: 0.025,
-  ground: 0.05,
-  remote: 0.025,
-  data: 0.04,
-  input: 0.22,
-  output: 0.56,
-  mute: 0.01,
-  microphone: 0.015,
+  battery: 0.055,
+  switched: 0.022,
+  ground: 0.055,
+  remote: 0.034,
+  data: 0.045,
+  input: 0.21,
+  output: 0.5,
+  mute: 0.008,
+  microphone: 0.025,
+  illumination: 0.005,
+  antenna: 0.0008,
   unused: 0.08,
 };
 /** Share of audio and data wires whose other half is not on these plugs. */
@@ -71,6 +74,7 @@ export function roleBeliefs(
   readings: readonly WeightedReading[],
   across: ReadingsAcross,
   claims: ClaimWeights | null,
+  legs: LegLogs,
 ): RoleBeliefs {
   const alone = aloneTable(wires.length, readings);
   if (claims) alone.forEach((row, i) => row.forEach((_, r) => (row[r] += claims.roles[i][r])));
@@ -78,7 +82,7 @@ export function roleBeliefs(
   let upright = 0.5;
   let pairs: PossiblePair[] = [];
   for (let round = 0; round < 2; round++) {
-    ({ roles, pairs } = pairRound(wires, alone, across, roles, claims, upright));
+    ({ roles, pairs } = pairRound(wires, alone, across, roles, claims, legs, upright));
     upright = habitOf(wires, pairs);
   }
   return { roles, pairs, best: bestPairing(pairs) };
@@ -135,6 +139,7 @@ function pairRound(
   across: ReadingsAcross,
   before: readonly Float64Array[],
   claims: ClaimWeights | null,
+  legs: LegLogs,
   upright: number,
 ): Omit<RoleBeliefs, 'best'> {
   const count = wires.length;
@@ -149,18 +154,20 @@ function pairRound(
   for (const w of wires) onPlug.set(w.connector, (onPlug.get(w.connector) ?? 0) + 1);
   const claimed = new Map((claims?.pairs ?? []).map((p) => [p.i * count + p.j, p]));
   const pairs: PossiblePair[] = [];
-  const logs = [0, 0, 0];
+  const logs = PAIR_KINDS.map(() => 0);
   for (let i = 0; i < count; i++) {
     for (let j = i + 1; j < count; j++) {
       const known = measured.get(i * count + j);
       const claim = claimed.get(i * count + j);
       if (wires[i].connector !== wires[j].connector && !known && !claim) continue;
       const place = Math.log(placePrior(wires[i], wires[j], upright, onPlug.get(wires[i].connector)!, count));
+      const rest = legs(wires[i].id, wires[j].id);
       let most = -Infinity;
       for (let k = 0; k < PAIR_ROLE.length; k++) {
         const r = PAIR_ROLE[k];
         let log = LOG_PRIOR[r] + place + asStranger[i][r] + asStranger[j][r];
         if (known) log += known.partner[k] - known.own[0][r] - known.own[1][r];
+        if (rest) log += rest[k];
         if (claim && claim.kind === PAIR_KINDS[k]) log += claim.logRatio;
         logs[k] = log;
         most = Math.max(most, log);
@@ -168,7 +175,7 @@ function pairRound(
       const singles = singleSum[i] + singleSum[j];
       if (most - singles < WEAKEST_EDGE) continue;
       const kinds = logs.map((log) => Math.exp(log - most));
-      const sum = kinds[0] + kinds[1] + kinds[2];
+      const sum = kinds.reduce((a, b) => a + b, 0);
       const logOdds = most + Math.log(sum) - singles;
       pairs.push({ i, j, logOdds, kinds: kinds.map((p) => p / sum), probability: 0 });
     }

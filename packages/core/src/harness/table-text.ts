@@ -3,10 +3,35 @@ import Papa from 'papaparse';
 /** A pasted or imported table: which column is what, and its rows with their line numbers. */
 export interface TextTable<Column extends string> {
   columns: Partial<Record<Column, number>>;
-  rows: { line: number; cells: string[] }[];
+  rows: TextLine[];
 }
 
 const MOST_LINES = 2000;
+
+/** A line of a table with its number, its cells trimmed. */
+export interface TextLine {
+  line: number;
+  cells: string[];
+}
+
+/**
+ * Lines with something on them, but for `#` lines: tabs, semicolons, commas or bars between their cells, quotes, a byte
+ * order mark.
+ *
+ * @throws RangeError with more than 2000 lines
+ */
+export function linesOf(text: string): TextLine[] {
+  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    skipEmptyLines: false,
+    delimitersToGuess: ['\t', ';', ',', '|'],
+  });
+  const lines = parsed.data
+    .map((cells, i) => ({ line: i + 1, cells: cells.map((c) => c.trim()) }))
+    .filter(({ cells }) => cells.some((c) => c !== '') && !/^#(?!$)/.test(cells[0]));
+  if (lines.length > MOST_LINES)
+    throw new RangeError(`at most ${MOST_LINES} lines at once; this has ${lines.length}`);
+  return lines;
+}
 
 /**
  * A table pasted from a spreadsheet or read from CSV: tabs, commas or semicolons, quotes, a byte order mark, blank and
@@ -19,15 +44,7 @@ export function readTable<Column extends string>(
   names: Record<Column, readonly string[]>,
   order: readonly Column[],
 ): TextTable<Column> {
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
-    skipEmptyLines: false,
-    delimitersToGuess: ['\t', ';', ',', '|'],
-  });
-  const lines = parsed.data
-    .map((cells, i) => ({ line: i + 1, cells: cells.map((c) => c.trim()) }))
-    .filter(({ cells }) => cells.some((c) => c !== '') && !cells[0].startsWith('#'));
-  if (lines.length > MOST_LINES)
-    throw new RangeError(`at most ${MOST_LINES} lines at once; this has ${lines.length}`);
+  const lines = linesOf(text);
   const known = (cell: string) =>
     (Object.keys(names) as Column[]).find((name) =>
       names[name].includes(cell.toLowerCase().replace(/[.:]$/, '')),

@@ -14,6 +14,9 @@ interface Test {
 export function whyTest(test: Test, workings: HarnessWorkings): string {
   const { map, indexOf } = workings;
   const cavity = map.cavities[indexOf.get(test.cavityId)!];
+  const asked = neededWords(test, workings);
+  // Without a tone source the pop of a cell takes its place, and is told how.
+  if (asked !== null && (test.instrument !== 'tone' || workings.input.tools.includes('tone'))) return asked;
   const pair = test.otherCavityId === null || cavity.pair === null ? null : map.pairs[cavity.pair];
   const [first, second] = cavity.roles;
   const apart = second ? `${ROLE_WORD[first.role]} from ${ROLE_WORD[second.role]}` : 'what it is';
@@ -49,4 +52,19 @@ export function whyTest(test: Test, workings: HarnessWorkings): string {
     default:
       return '';
   }
+}
+
+/** What the finding itself asks for, where this is that test. */
+function neededWords(test: Test, { map, indexOf }: HarnessWorkings): string | null {
+  const cavity = map.cavities[indexOf.get(test.cavityId)!];
+  const pair = cavity.pair === null ? null : map.pairs[cavity.pair];
+  for (const needed of [cavity.needed, pair?.channel?.needed])
+    if (
+      needed?.test?.instrument === test.instrument &&
+      (needed.test.otherCavityId === null) === (test.otherCavityId === null) &&
+      needed.test.conditions.radio === test.conditions.radio &&
+      needed.test.conditions.balance === test.conditions.balance
+    )
+      return needed.words;
+  return null;
 }

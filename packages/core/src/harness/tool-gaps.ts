@@ -1,12 +1,19 @@
 import type { Tool } from '../model/intake.ts';
+import { isAudio } from '../readings/likelihood.ts';
+import type { PairFinding } from './finding-types.ts';
 import type { HarnessWorkings } from './map-harness.ts';
+
+/** Nothing tells yet where it belongs; a place that was heard once is only to be confirmed, by a meter. */
+const notTold = ({ channel }: PairFinding) =>
+  channel === null || (channel.standing !== 'measured' && channel.state !== 'settled');
 
 /** What stays open for want of a tool, in sentences: what a person with few tools can still not conclude. */
 export function toolGaps({ map, input }: Pick<HarnessWorkings, 'map' | 'input'>): string[] {
   const has = (tool: Tool) => input.tools.includes(tool);
-  const audio = map.pairs.filter((p) => p.kind !== 'data' && p.state !== 'open');
+  const audio = map.pairs.filter((p) => isAudio(p.kind) && p.state !== 'open');
   const open = (kind: 'input' | 'output', what: 'channel' | 'polarity') =>
-    audio.filter((p) => p.kind === kind && p[what]?.state !== 'settled').length;
+    audio.filter((p) => p.kind === kind && (what === 'channel' ? notTold(p) : p[what].state !== 'settled'))
+      .length;
   const pairs = (n: number) => `${n} ${n === 1 ? 'pair' : 'pairs'}`;
   const gaps: string[] = [];
   const inputs = open('input', 'polarity');

@@ -1,4 +1,4 @@
-import { PAIR_KINDS, SLIP } from '../readings/likelihood.ts';
+import { type CarVolts, PAIR_KINDS, SLIP, unitLive } from '../readings/likelihood.ts';
 import { ROLES } from '../model/sheet.ts';
 import type { HarnessReading } from './harness-input.ts';
 import { kindOf } from '../readings/index.ts';
@@ -28,19 +28,21 @@ export interface ReadingTables {
   } | null;
 }
 
-const tablesOf = new WeakMap<HarnessReading, ReadingTables>();
+const tablesOf = new WeakMap<HarnessReading, { car: CarVolts; tables: ReadingTables }>();
 
-/** Worked out once for a reading, however often the map is drawn anew. */
-function readingTables(reading: HarnessReading): ReadingTables {
+/** Worked out once for a reading and the car's feeds, however often the map is drawn anew. */
+function readingTables(reading: HarnessReading, car: CarVolts): ReadingTables {
   const known = tablesOf.get(reading);
-  if (known) return known;
+  if (known && known.car.off === car.off && known.car.on === car.on) return known.tables;
   const { observation: o, conditions: c, otherCavityId } = reading;
   const model = kindOf(o.kind).likelihood!;
   const anywhere = SLIP * model.anywhere(o) + 1e-12;
   const slipped = (p: number) => (1 - SLIP) * p + anywhere;
   const toGround = otherCavityId === null || model.aloneToo === true;
   const tables: ReadingTables = {
-    alone: toGround ? Float64Array.from(ROLES, (role) => Math.log(slipped(model.alone(o, c, role)))) : null,
+    alone: toGround
+      ? Float64Array.from(ROLES, (role) => Math.log(slipped(model.alone(o, c, role, car))))
+      : null,
     across:
       otherCavityId === null
         ? null
@@ -51,38 +53,41 @@ function readingTables(reading: HarnessReading): ReadingTables {
             ),
           },
   };
-  tablesOf.set(reading, tables);
+  tablesOf.set(reading, { car, tables });
   return tables;
 }
+
+/** A wire on nothing shows so whatever else is switched on: as much one statement as several. */
+const floats = ({ observation: o }: HarnessReading): string =>
+  o.kind === 'dc' && (o.volts === null || (Math.abs(o.volts) > 0.06 && Math.abs(o.volts) < 0.5))
+    ? 'floats'
+    : '';
+
+/** Passing states say nothing of roles, but for a load across the meter: floating wires collapse under it. */
+const tellsOfRoles = ({ conditions: { moment }, observation }: HarnessReading): boolean =>
+  moment === 'steady' || (moment === 'loaded' && observation.kind === 'dc');
 
 /** Readings by the cavities they were taken at; what is repeated counts less. */
 export function weigh(
   readings: readonly HarnessReading[],
   indexOf: ReadonlyMap<string, number>,
+  car: CarVolts,
 ): WeightedReading[] {
   const seen = new Map<string, number>();
   return readings.flatMap((reading) => {
     const i = indexOf.get(reading.cavityId);
     const j = reading.otherCavityId === null ? -1 : indexOf.get(reading.otherCavityId);
     if (i === undefined || j === undefined || kindOf(reading.observation.kind).likelihood === null) return [];
-    if (reading.conditions.moment !== 'steady') return [];
+    if (!tellsOfRoles(reading)) return [];
     const c = reading.conditions;
-    const key = [
-      reading.observation.kind,
-      Math.min(i, j),
-      Math.max(i, j),
-      c.ignition,
-      c.radio,
-      c.plug,
-      c.side,
-      c.sound,
-      c.balance,
-      c.fader,
-    ].join();
+    const loose = floats(reading);
+    const state = [c.ignition, c.radio, c.plug, c.side, c.sound, c.balance, c.fader];
+    const where = [reading.observation.kind, Math.min(i, j), Math.max(i, j), c.moment];
+    const key = [...where, ...(loose ? [loose, unitLive(c)] : state)].join();
     const times = seen.get(key) ?? 0;
     seen.set(key, times + 1);
     const weight = REPEATED[Math.min(times, REPEATED.length - 1)];
-    return [{ reading, i, j, weight, tables: readingTables(reading) }];
+    return [{ reading, i, j, weight, tables: readingTables(reading, car) }];
   });
 }
 

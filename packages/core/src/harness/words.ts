@@ -2,7 +2,8 @@ import type { Conditions } from '../model/conditions.ts';
 import { ZERO_ITEMS } from '../model/intake.ts';
 import type { Role } from '../model/sheet.ts';
 import { channelName } from '../model/words.ts';
-import type { HarnessWorkings, PairFinding } from './map-harness.ts';
+import type { PairFinding } from './finding-types.ts';
+import type { HarnessWorkings } from './map-harness.ts';
 
 export const ROLE_WORD: Record<Role, string> = {
   battery: 'battery feed',
@@ -14,6 +15,8 @@ export const ROLE_WORD: Record<Role, string> = {
   output: 'audio output',
   mute: 'mute',
   microphone: 'microphone',
+  illumination: 'illumination',
+  antenna: 'antenna feed',
   unused: 'unused',
 };
 
@@ -21,6 +24,7 @@ export const KIND_WORD: Record<PairFinding['kind'], string> = {
   output: 'speaker output',
   input: 'audio input',
   data: 'data pair',
+  microphone: 'microphone pair',
 };
 
 /** The conditions that matter for reading a value, in the order a person sets them. */

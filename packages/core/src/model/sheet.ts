@@ -23,6 +23,8 @@ export const ROLES = [
   'output',
   'mute',
   'microphone',
+  'illumination',
+  'antenna',
   'unused',
 ] as const;
 export const roleSchema = z.enum(ROLES);

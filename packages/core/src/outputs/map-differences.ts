@@ -1,4 +1,6 @@
-import type { HarnessWorkings, PairFinding } from '../harness/map-harness.ts';
+import type { PairFinding } from '../harness/finding-types.ts';
+import { SETTLED } from '../harness/judged.ts';
+import { type HarnessWorkings } from '../harness/map-harness.ts';
 import { placeOf, ROLE_WORD } from '../harness/words.ts';
 import type { EndView, OutputEnd, Pair } from '../model/unit.ts';
 import { channelName } from '../model/words.ts';
@@ -96,7 +98,10 @@ function channelDifference(
   { kind, channel }: PairFinding,
   say: (kind: 'channel', says: string, take: MapDifference['take']) => MapDifference[],
 ): MapDifference[] {
-  if (channel?.state !== 'settled') return [];
+  // One place heard does not settle a channel, yet it is enough to ask which of the two is right.
+  const told =
+    channel?.state === 'settled' || (channel?.standing === 'measured' && channel.probability >= SETTLED);
+  if (!channel || !told) return [];
   const { side, axle, way } = channel.channel;
   // A line tells its side; which axle it is for shows only where the fader moves it.
   const line = kind === 'input';

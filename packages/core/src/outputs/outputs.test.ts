@@ -7,6 +7,7 @@ import type { HarnessReading } from '../harness/harness-input.ts';
 import { type HarnessWorkings, mapHarness } from '../harness/map-harness.ts';
 import type { EndView, OutputEnd, Pair, PairFields, Unit } from '../model/unit.ts';
 import type { Channel } from '../model/words.ts';
+import { isAudio } from '../readings/likelihood.ts';
 import { mapDifferences } from './map-differences.ts';
 import { drivesSpeakers, pairPlace, placeKnown, speakerName, wireOfSign } from './place.ts';
 import { conePolarity, signalPolarity } from './polarity.ts';
@@ -138,11 +139,12 @@ describe('where the map says something else', () => {
   const differences = (list: Parameters<typeof mapDifferences>[0], at = workings, radios: string[] = []) =>
     mapDifferences(list, at, new Set(radios));
 
-  it('stands on a pair that is settled in role, signs and channel', () => {
+  it('stands on a pair that is settled in role and signs, and whose channel was heard', () => {
     expect([found.state, found.polarity.state, found.channel!.state]).toEqual([
       'settled',
       'settled',
-      'settled',
+      // heard alone: look again
+      'again',
     ]);
     expect(channel).toMatchObject({ side: 'left', axle: 'front' });
   });
@@ -265,7 +267,7 @@ describe('Outputs to Listen', () => {
       const radio: Unit = { id: 'radio', jobId: 'j', version: 1, kind: 'radio', name: 'Radio', location: '' };
       const all = units.some((u) => u.kind === 'radio') ? units : [...units, radio];
       const { add, join, leaveOut } = outputsToListen(workings, all, []);
-      const audio = workings.map.pairs.filter((p) => p.kind !== 'data' && p.state !== 'open');
+      const audio = workings.map.pairs.filter((p) => isAudio(p.kind) && p.state !== 'open');
       expect(add.length + leaveOut.length).toBeGreaterThanOrEqual(audio.length);
       expect(join).toEqual([]);
       const cavities = add.flatMap((a) => a.fields.ends.map((e) => e.cavityId));

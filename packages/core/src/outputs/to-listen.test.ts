@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { HarnessWorkings, PairFinding } from '../harness/map-harness.ts';
+import type { PairFinding } from '../harness/finding-types.ts';
+import type { HarnessWorkings } from '../harness/map-harness.ts';
 import type { Unit } from '../model/unit.ts';
 import type { Channel } from '../model/words.ts';
 import { outputsToListen } from './to-listen.ts';

@@ -1,7 +1,9 @@
-import type { HarnessMap, HarnessWorkings, PairFinding } from '../harness/map-harness.ts';
+import type { PairFinding } from '../harness/finding-types.ts';
+import type { HarnessMap, HarnessWorkings } from '../harness/map-harness.ts';
 import { placeOf } from '../harness/words.ts';
 import type { OutputEnd, Pair, PairFields, Unit } from '../model/unit.ts';
 import { pairName } from '../model/unit.ts';
+import { isAudio } from '../readings/likelihood.ts';
 import type { OutputsFound } from '../model/views.ts';
 import type { Channel, Way } from '../model/words.ts';
 
@@ -41,7 +43,7 @@ function audioPairs(map: HarnessMap): PairFinding[] {
   const read = new Set(map.cavities.filter((c) => c.readings > 0).map((c) => c.cavityId));
   return map.pairs.filter(
     ({ kind, state, probability, plusCavityId, minusCavityId }) =>
-      kind !== 'data' &&
+      isAudio(kind) &&
       (state !== 'open' || (probability >= 0.5 && read.has(plusCavityId) && read.has(minusCavityId))),
   );
 }

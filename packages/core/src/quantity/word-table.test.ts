@@ -4,7 +4,8 @@ import { readDevices } from '../library/device-table.ts';
 import { parseMeasured } from './measured-value.ts';
 import { parseFrequency } from './frequency.ts';
 import { parseEntry } from '../harness/entry.ts';
-import { parseReadings, parseSheet } from '../harness/paste.ts';
+import { parseReadings } from '../harness/paste.ts';
+import { parseSheet } from '../harness/sheet/parse-sheet.ts';
 import { wordTable } from './word-table.ts';
 
 /** Names that every object of JavaScript has. */
@@ -22,8 +23,7 @@ describe('words that every object knows', () => {
       'is no instrument',
     );
     expect(parseReadings(`C1,1,,ohms,${word}`, [PLUG], SITUATION)).toMatchObject({ readings: [] });
-    expect(parseSheet(`plug,${word},function\nC1,1,ground`, [PLUG]).claims).toHaveLength(0);
-    expect(parseSheet(`C1,1,${word},ground`, [PLUG]).claims).toHaveLength(0);
+    expect(parseSheet(`C1,1,${word},ground`, [PLUG]).claims.map((c) => c.wire)).toEqual([null]);
     expect(parseMeasured(`4 ${word}`, 'ohm')).toBeNull();
     expect(parseFrequency(`4 ${word}`)).toBeNull();
     const table = readDevices(`name,kind,${word}\n${word},${word},1`);

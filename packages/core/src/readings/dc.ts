@@ -1,13 +1,22 @@
 import { z } from 'zod';
 import type { Conditions } from '../model/conditions.ts';
 import type { Role } from '../model/sheet.ts';
-import { awake, type LikelihoodModel, mixture, type Piece, probesUnit, unitLive } from './likelihood.ts';
+import {
+  awake,
+  type CarVolts,
+  type LikelihoodModel,
+  mixture,
+  type Piece,
+  probesUnit,
+  unitLive,
+} from './likelihood.ts';
 import { readingKind } from './reading-kind.ts';
 import {
+  dangerousVolts,
   meterWordSchema,
   ONE_OF_TWO,
   readVolts,
-  unlikelyVolts,
+  unlikelySupply,
   VOLT_WORDS,
   voltsSchema,
   voltWords,
@@ -19,72 +28,130 @@ const schema = z
 type Dc = z.infer<typeof schema>;
 
 const ZERO: Piece = [1, 0.02, 0.05];
-const SUPPLY: Piece = [1, 12.4, 0.75];
+/** A wire on nothing picks up ghost volts from its neighbours under a meter of 10 MΩ. */
+const GHOST: Piece = [1, 0.2, 0.17];
 const share = (weight: number, [, mean, sd]: Piece): Piece => [weight, mean, sd];
 /** A little of everything, so that a habit nobody thought of is only unlikely. */
-const WIDE: Piece = [0.04, 5, 5];
+const WIDE: Piece = [0.01, 6, 6];
+const FLOATING = [share(0.6, ZERO), share(0.4, GHOST), WIDE];
+const AT_REST = [share(0.9, ZERO), share(0.1, GHOST), WIDE];
 
-/** DC volts to ground that a role shows. From the usual behaviour of 12 V systems; the table is in docs/numbers.md. */
-function levels(role: Role, c: Conditions): readonly Piece[] {
-  if (probesUnit(c)) return [ZERO, WIDE];
+/** Feeds of one car are compared with each other: a lead and a fuse lose a little, nothing gains. */
+function supplyOf(car: CarVolts, c: Conditions): readonly Piece[] {
+  const known = awake(c) ? car.on : car.off;
+  return known === null
+    ? [
+        [0.95, 12.4, 0.75],
+        [0.05, 24.8, 1.2],
+      ]
+    : [
+        [0.8, known - 0.06, 0.12],
+        [0.15, known - 0.25, 0.2],
+        [0.03, known - 0.7, 0.5],
+        [0.02, 13, 0.8],
+      ];
+}
+const part = (weight: number, pieces: readonly Piece[]): Piece[] =>
+  pieces.map(([w, m, sd]) => [weight * w, m, sd]);
+
+/** DC volts to ground that a role shows. From the usual behaviour of cars; the table is in docs/numbers.md. */
+function levels(role: Role, c: Conditions, car: CarVolts): readonly Piece[] {
   const radio = c.radio === 'on';
+  const supply = supplyOf(car, c);
+  const on = car.on ?? 12.4;
+  /** what a lorry's radio makes of 24 V for itself */
+  const inside = on > 16 ? 12.5 : on;
+  const stage = Math.min(inside, 14.4);
+  if (probesUnit(c)) return AT_REST;
   switch (role) {
     case 'battery':
-      return [SUPPLY, WIDE];
+      return [...supply, WIDE];
     case 'switched':
-      return c.ignition === 'off' ? [share(0.95, ZERO), share(0.05, SUPPLY), WIDE] : [SUPPLY, WIDE];
+      return c.ignition === 'off' ? [share(0.95, ZERO), ...part(0.05, supply), WIDE] : [...supply, WIDE];
     case 'ground':
       return [ZERO, WIDE];
     case 'remote':
       return radio
-        ? [share(0.88, SUPPLY), [0.12, 5, 0.4], WIDE]
-        : [share(0.94, ZERO), share(0.06, SUPPLY), WIDE];
+        ? [
+            ...part(0.4, supply),
+            [0.2, on - 0.9, 0.6],
+            [0.2, inside - 0.9, 0.6],
+            [0.12, 5, 0.4],
+            [0.08, 8, 1],
+            WIDE,
+          ]
+        : [share(0.94, ZERO), ...part(0.03, supply), WIDE];
+    case 'antenna':
+      return radio
+        ? [...part(0.2, supply), [0.2, on - 0.9, 0.6], [0.2, inside - 0.9, 0.6], [0.4, 8.5, 0.5], WIDE]
+        : [share(0.97, ZERO), WIDE];
+    case 'illumination':
+      return c.ignition === 'off' && !radio
+        ? [share(0.9, ZERO), [0.1, 7, 4], WIDE]
+        : [share(0.45, ZERO), [0.4, 7, 3.5], ...part(0.15, supply), WIDE];
     case 'data':
+      // A pair at half of 5 V, or one wire that talks against the supply.
       return awake(c)
-        ? [[0.85, 2.5, 0.3], [0.1, 11, 1.2], WIDE]
-        : [share(0.45, ZERO), [0.4, 2.4, 0.4], [0.15, 0.5, 0.5], WIDE];
+        ? [[0.8, 2.5, 0.27], [0.2, on * 0.87, 1.1], WIDE]
+        : [share(0.45, ZERO), [0.3, 2.4, 0.4], [0.1, 0.5, 0.5], ...part(0.15, supply), WIDE];
     case 'output':
-      return unitLive(c) ? [[0.85, 6.4, 0.6], share(0.15, ZERO), WIDE] : [ZERO, WIDE];
+      if (unitLive(c))
+        return [[0.64, stage / 2, 0.45], [0.08, 2.6, 0.3], share(0.2, ZERO), [0.08, stage * 0.6, 1.2], WIDE];
+      return c.plug === 'out' ? FLOATING : AT_REST;
     case 'input':
-      return radio ? [[0.35, 2.6, 0.5], [0.2, 6.2, 0.6], share(0.45, ZERO), WIDE] : [ZERO, WIDE];
+      return radio
+        ? [[0.36, 2.5, 0.45], [0.2, stage / 2 - 0.1, 0.6], [0.08, 4.2, 0.5], share(0.36, ZERO), WIDE]
+        : [share(0.8, ZERO), share(0.2, GHOST), WIDE];
     case 'mute':
       return radio
-        ? [share(0.35, ZERO), [0.3, 5, 0.4], [0.15, 3.3, 0.3], share(0.2, SUPPLY), WIDE]
-        : [share(0.9, ZERO), share(0.1, SUPPLY), WIDE];
+        ? [share(0.3, ZERO), [0.42, 5, 0.4], [0.2, 3.3, 0.3], ...part(0.08, supply), WIDE]
+        : [share(0.9, ZERO), ...part(0.1, supply), WIDE];
     case 'microphone':
-      return radio ? [[0.5, 7, 2], share(0.5, ZERO), WIDE] : [ZERO, WIDE];
+      return radio ? [[0.5, 5.5, 2.2], share(0.5, ZERO), WIDE] : AT_REST;
     case 'unused':
-      return [ZERO, WIDE];
+      return [share(0.6, ZERO), share(0.4, GHOST), WIDE];
   }
 }
 
 /** How often the meter does not settle on a role. */
-const DRIFTS: Record<Role, number> = {
-  battery: 0.005,
-  switched: 0.01,
-  ground: 0.005,
-  remote: 0.02,
-  data: 0.12,
-  input: 0.12,
-  output: 0.08,
-  mute: 0.04,
-  microphone: 0.05,
-  unused: 0.5,
-};
+function drifts(role: Role, c: Conditions): number {
+  switch (role) {
+    case 'battery':
+    case 'ground':
+      return 0.01;
+    case 'unused':
+      return 0.4;
+    case 'output':
+      // A voice coil hangs between its two wires and on nothing else.
+      return unitLive(c) ? 0.03 : c.plug === 'out' ? 0.25 : 0.1;
+    case 'data':
+    case 'input':
+      return 0.12;
+    case 'microphone':
+      return 0.06;
+    default:
+      return 0.03;
+  }
+}
+
+/** With a load across the meter a floating wire is at nothing; what has a source stays. */
+const collapses = (role: Role, c: Conditions) =>
+  c.moment === 'loaded' && (role === 'unused' || (role === 'output' && !unitLive(c)));
 
 const ANY: readonly Piece[] = [
-  [0.5, 0.02, 0.05],
-  [0.2, 12.4, 0.75],
-  [0.1, 6.4, 0.6],
-  [0.1, 2.5, 0.4],
-  [0.1, 5, 4],
+  [0.5, 0.05, 0.1],
+  [0.14, 12.4, 0.75],
+  [0.12, 6.4, 0.6],
+  [0.12, 2.5, 0.4],
+  [0.12, 5, 4],
 ];
 
 const likelihood: LikelihoodModel<Dc> = {
-  alone(o, c, role) {
+  alone(o, c, role, car) {
     if (o.word === 'unreachable') return 1;
-    if (o.word === 'drifting' || o.volts === null) return DRIFTS[role];
-    return (1 - DRIFTS[role]) * mixture(o.volts, levels(role, c));
+    const drifting = collapses(role, c) ? 0.01 : drifts(role, c);
+    if (o.word === 'drifting' || o.volts === null) return drifting;
+    return (1 - drifting) * mixture(o.volts, collapses(role, c) ? AT_REST : levels(role, c, car));
   },
   // A difference between two cavities says little that the two readings to ground do not say better.
   partners: () => 1,
@@ -111,8 +178,9 @@ export const dc = readingKind({
     return read && { kind: 'dc', ...read };
   },
   words: voltWords,
-  unlikely: ({ volts }) =>
-    unlikelyVolts(volts, 16) ??
+  unlikely: ({ volts }, net) =>
+    dangerousVolts(volts) ??
+    unlikelySupply(volts, net) ??
     ((volts ?? 0) < -1 ? { text: `${volts} V: are red and black swapped?`, highVoltage: false } : null),
   likelihood,
 });

@@ -3,7 +3,7 @@ import { seenWire } from '../../test/small-plug.ts';
 import { type Conditions, START_CONDITIONS } from '../model/conditions.ts';
 import { type Role, ROLES } from '../model/sheet.ts';
 import { type Instrument, kindOf, type Observation } from './index.ts';
-import { awake, PAIR_KINDS, type PairKind, probesUnit, unitLive } from './likelihood.ts';
+import { awake, PAIR_KINDS, type PairKind, probesUnit, UNKNOWN_CAR, unitLive } from './likelihood.ts';
 
 // What somebody with a meter expects of a 12 V car, role against role: only ratios count.
 const SEATED: Conditions = { ...START_CONDITIONS, plug: 'seated' };
@@ -17,7 +17,7 @@ const metered = (ohms: number): Observation => ({ kind: 'ohms', ohms, word: null
 const word = (kind: 'dc' | 'ac' | 'ohms', said: 'drifting' | 'unreachable' | 'open') =>
   (kind === 'ohms' ? { kind, ohms: null, word: said } : { kind, volts: null, word: said }) as Observation;
 const model = (o: Observation) => kindOf(o.kind).likelihood!;
-const alone = (o: Observation, c: Conditions, role: Role) => model(o).alone(o, c, role);
+const alone = (o: Observation, c: Conditions, role: Role) => model(o).alone(o, c, role, UNKNOWN_CAR);
 const pair = (o: Observation, c: Conditions, kind: PairKind) => model(o).partners(o, c, kind);
 const strangers = (o: Observation, c: Conditions, a: Role, b: Role) => model(o).strangers(o, c, a, b);
 
@@ -90,7 +90,8 @@ describe('volts to ground', () => {
 function total(kind: 'dc' | 'ohms', of: (o: Observation) => number): number {
   const step = 0.01;
   const grid = Array.from(
-    { length: 4000 },
+    // up to the 25 V of a lorry's feed
+    { length: kind === 'dc' ? 5000 : 4000 },
     (_, i) => (kind === 'dc' ? -15 : -1.3) + i * step * (kind === 'dc' ? 1 : 0.35),
   );
   const numbers = grid.reduce(

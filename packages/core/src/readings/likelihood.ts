@@ -2,8 +2,20 @@ import type { Conditions } from '../model/conditions.ts';
 import type { Role } from '../model/sheet.ts';
 
 /** Kinds of two-wire nets that are found as pairs. */
-export const PAIR_KINDS = ['output', 'input', 'data'] as const;
+export const PAIR_KINDS = ['output', 'input', 'data', 'microphone'] as const;
 export type PairKind = (typeof PAIR_KINDS)[number];
+
+/** Signals on which outputs and inputs are planned: those with a channel and a polarity. */
+export const isAudio = (kind: PairKind): kind is 'output' | 'input' => kind === 'output' || kind === 'input';
+
+/** What the readings of a car as a whole say of it, volts; null: no feed was read in that state. */
+export interface CarVolts {
+  /** of its battery feeds with everything off */
+  off: number | null;
+  /** with the ignition or the radio on */
+  on: number | null;
+}
+export const UNKNOWN_CAR: CarVolts = { off: null, on: null };
 
 /**
  * How likely a reading is, in one signature for every instrument. Values are densities or probabilities on any common
@@ -13,7 +25,7 @@ export interface LikelihoodModel<O> {
   /** a reading across two cavities also tells of the first by itself (default: it does not) */
   aloneToo?: true;
   /** of a reading at one cavity, to ground */
-  alone(observation: O, conditions: Conditions, role: Role): number;
+  alone(observation: O, conditions: Conditions, role: Role, car: CarVolts): number;
   /** of a reading across two cavities that are the two ends of one pair */
   partners(observation: O, conditions: Conditions, kind: PairKind): number;
   /** of a reading across two cavities that have nothing to do with each other */

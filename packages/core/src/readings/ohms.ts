@@ -36,19 +36,28 @@ function acrossPair(kind: PairKind, c: Conditions): Shown {
   if (kind === 'data')
     return awake(c)
       ? { open: 0.1, drifting: 0.7, number: [[1, 1.9, 0.3], WIDE] }
-      : { open: 0.06, drifting: 0.06, number: [[0.9, 1.85, 0.17], [0.1, 4, 0.8], WIDE] };
+      : { open: 0.06, drifting: 0.06, number: [[0.85, 1.85, 0.17], [0.15, 3.6, 0.7], WIDE] };
+  if (kind === 'microphone') return MICROPHONE;
   return { open: 0.5, drifting: 0.04, number: [[1, 3.5, 0.7], WIDE] };
 }
+
+const MICROPHONE: Shown = { open: 0.2, drifting: 0.03, number: [[1, 3.05, 0.3], WIDE] };
 
 const NETS: Partial<Record<string, Shown>> = {
   'ground ground': { open: 0.01, drifting: 0.01, number: [[1, -0.6, 0.35], WIDE] },
   'battery battery': { open: 0.08, drifting: 0.35, number: [[0.9, -0.6, 0.35], [0.1, 3, 1], WIDE] },
   'battery ground': { open: 0.1, drifting: 0.45, number: [[1, 3.9, 0.8], WIDE] },
-  'microphone microphone': { open: 0.1, drifting: 0.02, number: [[1, 3, 0.3], WIDE] },
+  'microphone microphone': MICROPHONE,
+  // Cold bulbs are a few ohms.
+  'illumination ground': { open: 0.1, drifting: 0.1, number: [[0.5, 1, 0.4], [0.5, 4, 1], WIDE] },
+  'illumination illumination': { open: 0.1, drifting: 0.05, number: [[1, 0.8, 0.7], WIDE] },
+  'switched ground': { open: 0.1, drifting: 0.25, number: [[1, 3, 0.9], WIDE] },
+  'output ground': { open: 0.65, drifting: 0.1, number: [[1, 4.5, 0.6], WIDE] },
+  'unused ground': { open: 0.95, drifting: 0.03, number: [[1, 5.5, 0.6], WIDE] },
 };
 const LOOSE: Shown = { open: 0.93, drifting: 0.02, number: [[1, 4.8, 0.9], WIDE] };
-const LEAKING: Shown = { open: 0.4, drifting: 0.05, number: [[1, 4.2, 0.7], WIDE] };
-const LEAKS: readonly Role[] = ['remote', 'switched', 'mute', 'input', 'microphone'];
+const LEAKING: Shown = { open: 0.35, drifting: 0.15, number: [[1, 4, 0.7], WIDE] };
+const LEAKS: readonly Role[] = ['remote', 'antenna', 'mute', 'input', 'data', 'microphone'];
 
 function between(first: Role, second: Role): Shown {
   const known = NETS[`${first} ${second}`] ?? NETS[`${second} ${first}`];

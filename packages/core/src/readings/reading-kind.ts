@@ -15,7 +15,12 @@ export const SAID: Record<SaidWord, string> = {
 export interface Unlikely {
   text: string;
   highVoltage: boolean;
+  /** it would be usual on a 24 V vehicle */
+  heavy?: true;
 }
+
+/** What a vehicle's electrics are made for, V. */
+export type Net = '12' | '24';
 
 /** All that is known of one kind of reading: what it is, how it is typed, shown and judged. */
 export interface ReadingKind<S extends z.ZodType<{ kind: string }>> {
@@ -51,8 +56,8 @@ export interface ReadingKind<S extends z.ZodType<{ kind: string }>> {
   read(text: string, word: SaidWord | undefined): z.infer<S> | null;
   /** in a few words */
   words(observation: z.infer<S>): string;
-  /** why a value is asked about before it is kept (default: none is) */
-  unlikely?(observation: z.infer<S>): Unlikely | null;
+  /** why a value is asked about before it is kept, in a vehicle of that net (default: none is) */
+  unlikely?(observation: z.infer<S>, net: Net): Unlikely | null;
   /** null: it is no evidence */
   likelihood: LikelihoodModel<z.infer<S>> | null;
 }

@@ -3,7 +3,7 @@ import { parseEntry } from '../harness/entry.ts';
 import { ROLES } from '../model/sheet.ts';
 import { START_CONDITIONS } from '../model/conditions.ts';
 import { INSTRUMENTS, kindOf, type Observation, observationSchema, observationWords } from './index.ts';
-import { PAIR_KINDS } from './likelihood.ts';
+import { PAIR_KINDS, UNKNOWN_CAR } from './likelihood.ts';
 
 /** What the hint of an instrument shows as examples, read as somebody would type it. */
 const examples = (instrument: (typeof INSTRUMENTS)[number]): Observation[] =>
@@ -32,7 +32,7 @@ describe.each(INSTRUMENTS)('readings of %s', (instrument) => {
         : [
             likelihood.anywhere(o),
             ...ROLES.flatMap((role) => [
-              likelihood.alone(o, START_CONDITIONS, role),
+              likelihood.alone(o, START_CONDITIONS, role, UNKNOWN_CAR),
               ...ROLES.map((other) => likelihood.strangers(o, START_CONDITIONS, role, other)),
             ]),
             ...PAIR_KINDS.map((kind) => likelihood.partners(o, START_CONDITIONS, kind)),

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import type { Role } from '../model/sheet.ts';
 import type { LikelihoodModel } from './likelihood.ts';
-import { WIRE_COLOURS, wireSchema } from '../model/words.ts';
+import { readWire } from '../model/colour-words.ts';
+import { wireSchema } from '../model/words.ts';
 import { wordTable } from '../quantity/word-table.ts';
 import { readingKind } from './reading-kind.ts';
 
@@ -42,25 +43,23 @@ const likelihood: LikelihoodModel<Seen> = {
   anywhere: () => 0.05,
 };
 
-const COLOUR = wordTable<string>({
-  black: 'BK',
-  brown: 'BN',
-  red: 'RD',
-  orange: 'OG',
-  yellow: 'YE',
-  green: 'GN',
-  blue: 'BU',
-  violet: 'VT',
-  purple: 'VT',
-  grey: 'GY',
-  gray: 'GY',
-  white: 'WH',
-  pink: 'PK',
-  turquoise: 'TQ',
-  ...Object.fromEntries(WIRE_COLOURS.map((c) => [c.toLowerCase(), c])),
+/** Words of a look at a wire that are no colour. */
+const OTHER: ReadonlyMap<string, (seen: Seen) => void> = wordTable<(seen: Seen) => void>({
+  thick: (s) => (s.size = 'thick'),
+  thin: (s) => (s.size = 'thin'),
+  twisted: (s) => (s.twisted = true),
+  straight: (s) => (s.twisted = false),
+  untwisted: (s) => (s.twisted = false),
+  added: (s) => (s.origin = 'added'),
+  joint: (s) => (s.origin = 'joint'),
+  factory: (s) => (s.origin = 'factory'),
+  inherited: (s) => (s.origin = 'unknown'),
+  'origin-unknown': (s) => (s.origin = 'unknown'),
+  unsure: (s) => (s.unsure = true),
+  '?': (s) => (s.unsure = true),
 });
 
-/** Colours with a slash or a blank between base and stripe, thickness, twist and where the wire comes from. */
+/** Colours as people write them, thickness, twist and where the wire comes from. */
 function readSeen(text: string): Seen | null {
   const seen: Seen = {
     kind: 'seen',
@@ -71,19 +70,19 @@ function readSeen(text: string): Seen | null {
     unsure: false,
   };
   const colours: string[] = [];
-  for (const word of text.toLowerCase().split(/[\s/]+/)) {
-    const colour = COLOUR.get(word);
-    if (colour) colours.push(colour);
-    else if (word === 'thick' || word === 'thin') seen.size = word;
-    else if (word === 'twisted') seen.twisted = true;
-    else if (word === 'straight' || word === 'untwisted') seen.twisted = false;
-    else if (word === 'added' || word === 'joint' || word === 'factory') seen.origin = word;
-    else if (word === 'inherited' || word === 'origin-unknown') seen.origin = 'unknown';
-    else if (word === 'unsure' || word === '?') seen.unsure = true;
-    else if (word !== 'with' && word !== 'colour' && word !== 'wire') return null;
+  for (const word of text
+    .toLowerCase()
+    .split(/[\s,]+/)
+    .filter(Boolean)) {
+    const set = OTHER.get(word);
+    if (set) set(seen);
+    else colours.push(word);
   }
-  if (colours.length > 2) return null;
-  seen.wire = colours.length > 0 ? colours.join('/') : null;
+  if (colours.length > 0) {
+    const read = readWire(colours.join(' '));
+    if ('fault' in read) return null;
+    seen.wire = read.wire;
+  }
   const said = seen.wire ?? seen.size ?? seen.twisted ?? seen.origin ?? (seen.unsure || null);
   return said === null ? null : seen;
 }

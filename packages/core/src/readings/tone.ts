@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { axleSchema, sideSchema, type Way, waySchema } from '../model/words.ts';
-import { wordTable } from '../quantity/word-table.ts';
 import type { LikelihoodModel } from './likelihood.ts';
+import { saidPlace } from './place-words.ts';
 import { readingKind, SAID } from './reading-kind.ts';
 
 /** Where a tone was heard. The way is said when it could be told. */
@@ -20,47 +20,17 @@ const schema = z
   });
 type Tone = z.infer<typeof schema>;
 
-const PLACE = wordTable<Partial<HeardPlace>>({
-  fl: { axle: 'front', side: 'left' },
-  fr: { axle: 'front', side: 'right' },
-  rl: { axle: 'rear', side: 'left' },
-  rr: { axle: 'rear', side: 'right' },
-  front: { axle: 'front' },
-  rear: { axle: 'rear' },
-  back: { axle: 'rear' },
-  left: { side: 'left' },
-  right: { side: 'right' },
-  c: { side: 'centre', axle: 'front' },
-  centre: { side: 'centre', axle: 'front' },
-  center: { side: 'centre', axle: 'front' },
-  dash: { side: 'centre', axle: 'front' },
-  sub: { side: 'mono', axle: 'other', way: 'subwoofer' },
-  subwoofer: { side: 'mono', axle: 'other', way: 'subwoofer' },
-  door: { way: 'woofer' },
-  woofer: { way: 'woofer' },
-  bass: { way: 'woofer' },
-  mid: { way: 'midrange' },
-  midrange: { way: 'midrange' },
-  tweeter: { way: 'tweeter' },
-  tw: { way: 'tweeter' },
-  pillar: { way: 'tweeter' },
-});
-
-/** `FL`, `front left door + tweeter`, `sub`: what a second place leaves out it takes from the first. */
+/** `FL`, `front left door + tweeter`, `rear deck left`, `sub`: what a second place leaves out it takes from the first. */
 function parsePlaces(text: string): HeardPlace[] | null {
   const places: HeardPlace[] = [];
-  for (const part of text.toLowerCase().split(/ ?(?:\+|,|&| and ) ?/)) {
-    let place: Partial<HeardPlace> = {};
-    for (const word of part.split(' ')) {
-      const means = PLACE.get(word);
-      if (!means) return null;
-      place = { ...place, ...means };
-    }
+  for (const part of text.toLowerCase().split(/ ?(?:\+|,|&| and | und ) ?/)) {
+    const { place, unknown, told } = saidPlace(part.split(/[\s-]+/).filter(Boolean));
+    if (!told || unknown.length > 0) return null;
     const before = places.at(-1);
     const side = place.side ?? before?.side;
     const axle = place.axle ?? before?.axle;
     if (!side || !axle) return null;
-    places.push({ side, axle, way: place.way ?? null });
+    places.push({ side, axle, way: place.way });
   }
   return places;
 }

@@ -29,6 +29,16 @@ describe('what people type', () => {
     ['tone', 'left', null],
     ['tone', 'front', null],
     ['tone', 'front left boot', null],
+    ['tone', 'rear deck left', 'rear left'],
+    ['tone', 'left dash tweeter', 'front left tweeter'],
+    ['tone', 'left c pillar', 'rear left'],
+    ['tone', 'dash', 'centre'],
+    ['tone', 'hinten rechts', 'rear right'],
+    ['seen', 'light grey', 'GY'],
+    ['seen', 'lt blu/blk thick', 'BU/BK, thick'],
+    ['seen', 'tan', 'BN'],
+    ['seen', 'sw ws', 'BK/WH'],
+    ['seen', 'gr', null],
     ['cone', 'out', 'moves out (tester)'],
     ['cone', '- battery', 'moves in (battery)'],
     ['cone', 'bat none', 'does not move (battery)'],
@@ -77,22 +87,33 @@ describe('what people type', () => {
   it('a note is cut to what is kept', () => expect(typed('note', 'x'.repeat(400))).toHaveLength(300));
 });
 
-describe('values that nobody reads on a 12 V car', () => {
-  const asked = (kind: 'dc' | 'ac', volts: number | null) => {
+describe('values that nobody reads on a car', () => {
+  const asked = (kind: 'dc' | 'ac', volts: number | null, net: '12' | '24' = '12') => {
     const observation = { kind, volts, word: volts === null ? 'drifting' : null } as Observation;
-    const unlikely = kindOf(kind).unlikely!(observation);
+    const unlikely = kindOf(kind).unlikely!(observation, net);
     return unlikely && (unlikely.highVoltage ? 'danger' : unlikely.text);
   };
   it('are asked about before they are kept', () => {
     expect([asked('dc', 16), asked('dc', -1), asked('ac', 45), asked('dc', null), asked('ac', null)]).toEqual(
       Array(5).fill(null),
     );
-    expect(asked('dc', 16.1)).toContain('16.1 V is more than a 12 V car gives');
+    expect(asked('dc', 16.1)).toContain('16.1 V is more than a 12 V vehicle gives');
     expect(asked('dc', -1.1)).toContain('swapped');
-    expect(asked('dc', -20)).toContain('20 V is more');
+    expect(asked('dc', -20)).toContain('20 V: is this');
+    expect([asked('dc', 19.4), asked('dc', 19.5)]).toEqual([
+      expect.stringContaining('overcharging'),
+      expect.stringContaining('is this a 24 V vehicle?'),
+    ]);
     expect(asked('ac', 45.1)).toContain('slip of the keys');
     expect([asked('dc', 60.1), asked('dc', -61), asked('ac', 230)]).toEqual(Array(3).fill('danger'));
     expect(asked('dc', 60)).toContain('is this a 24 V vehicle?');
     expect(asked('dc', 17.5)).toContain('overcharging');
+  });
+  it('a 24 V vehicle is asked about what it does not give, and about nothing else', () => {
+    expect([asked('dc', 24.6, '24'), asked('dc', 28.4, '24'), asked('dc', 12.9, '24')]).toEqual(
+      Array(3).fill(null),
+    );
+    expect(asked('dc', 33, '24')).toContain('overcharging');
+    expect(asked('dc', 61, '24')).toBe('danger');
   });
 });

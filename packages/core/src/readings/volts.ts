@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { formatMeasured, parseMeasured } from '../quantity/measured-value.ts';
-import { SAID, type SaidWord, type Unlikely } from './reading-kind.ts';
+import { type Net, SAID, type SaidWord, type Unlikely } from './reading-kind.ts';
 
 /** Volts, and the word that stands where a meter gives none. */
 export const voltsSchema = z
@@ -26,21 +26,33 @@ export function readVolts(text: string, word: SaidWord | undefined): Volts | nul
 export const voltWords = ({ volts, word }: Volts): string =>
   volts === null ? SAID[word ?? 'drifting'] : formatMeasured(volts, 'V');
 
-/** @param most that a 12 V car gives */
-export function unlikelyVolts(volts: number | null, most: number): Unlikely | null {
+/** Nobody works on that with a meter for audio. */
+export function dangerousVolts(volts: number | null): Unlikely | null {
   const size = Math.abs(volts ?? 0);
-  if (size > 60)
-    return {
-      text: `${size} V is dangerous to touch and is not part of an audio system. Take the probes away, touch nothing, and leave high voltage to people trained for it. Was it a slip of the keys (mV)?`,
-      highVoltage: true,
-    };
-  return size > most
+  return size > 60
     ? {
-        text:
-          size > 20
-            ? `${size} V: is this a 24 V vehicle? Then set it to 24 V in Intake. Or was it a slip of the keys (mV)?`
-            : `${size} V is more than a 12 V car gives: is it overcharging, or was it a slip of the keys (mV)?`,
-        highVoltage: false,
+        text: `${size} V is dangerous to touch and is not part of an audio system. Take the probes away, touch nothing, and leave high voltage to people trained for it. Was it a slip of the keys (mV)?`,
+        highVoltage: true,
       }
     : null;
+}
+
+/** Highest volts of a sound charging system, and from where a 24 V vehicle is likelier than a 12 V one overcharged. */
+const CHARGED = { '12': 16, '24': 31 };
+const HEAVY = 19.5;
+
+/** Supply volts that a vehicle's net does not give. */
+export function unlikelySupply(volts: number | null, net: Net): Unlikely | null {
+  const size = Math.abs(volts ?? 0);
+  if (size <= CHARGED[net]) return null;
+  if (net === '12' && size >= HEAVY)
+    return {
+      text: `${size} V: is this a 24 V vehicle? Set it so, and its readings are taken as such. Or was it a slip of the keys (mV)?`,
+      highVoltage: false,
+      heavy: true,
+    };
+  return {
+    text: `${size} V is more than a ${net} V vehicle gives: it is overcharging, which is put right before anything is connected. Or was it a slip of the keys (mV)?`,
+    highVoltage: false,
+  };
 }

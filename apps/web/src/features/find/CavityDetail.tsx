@@ -1,9 +1,12 @@
 import {
+  type CavityFinding,
   channelName,
   evidenceFor,
   type HarnessWorkings,
+  isAudio,
   type Judged,
   KIND_WORD,
+  type PairFinding,
   placeOf,
   ROLE_WORD,
 } from '@ulpen/core';
@@ -54,7 +57,7 @@ export function CavityDetail({
         <Property name={ROLE_WORD[cavity.role]} judged={cavity} />
         {pair && <Property name={`${KIND_WORD[pair.kind]} with ${placeOf(workings, mate!)}`} judged={pair} />}
         {pair?.channel && <Property name={channelName(pair.channel.channel)} judged={pair.channel} />}
-        {pair && pair.kind !== 'data' && (
+        {pair && isAudio(pair.kind) && (
           <Property
             name={pair.plusCavityId === at.first ? 'plus' : 'minus'}
             judged={pair.polarity}
@@ -66,6 +69,11 @@ export function CavityDetail({
           />
         )}
       </dl>
+      {stillNeeded(cavity, pair).map((words) => (
+        <p className="small still-needed" key={words}>
+          <strong>Before it is settled:</strong> {words}
+        </p>
+      ))}
       {pair && pair.drivers.length > 1 && (
         <p className="small quiet">
           Drivers heard on this pair: {pair.drivers.map((d) => DRIVER_WORD[d]).join(' and ')}.
@@ -105,6 +113,13 @@ export function CavityDetail({
     </section>
   );
 }
+
+/** What is likely already and lacks its deciding test. */
+const stillNeeded = (cavity: CavityFinding, pair: PairFinding | null): string[] => [
+  ...new Set(
+    [cavity, pair?.channel].flatMap((f) => (f?.needed && f.probability > 0.5 ? [f.needed.words] : [])),
+  ),
+];
 
 function Property({ name, judged, more }: { name: string; judged: Judged; more?: string }) {
   return (

@@ -5,11 +5,14 @@ import { Button } from 'react-bootstrap';
 import { ArrowLeft, Download, Printer } from 'lucide-react';
 import {
   type Connector,
+  type FindingRow,
   findingRows,
   type HarnessView,
   type HarnessWorkings,
+  isAudio,
   type JobOutline,
   ROLE_WORD,
+  type State,
 } from '@ulpen/core';
 import { ConnectorFace } from '../../ui/ConnectorFace.tsx';
 import { EmptyState } from '../../ui/EmptyState.tsx';
@@ -51,7 +54,7 @@ function PinMap({ job, view }: { job: JobOutline; view: HarnessView }) {
           <Button variant="secondary" onClick={() => window.print()}>
             <Printer size={17} /> Print
           </Button>
-          <OutputsToListen jobId={job.id} disabled={workings.map.pairs.every((p) => p.kind === 'data')} />
+          <OutputsToListen jobId={job.id} disabled={workings.map.pairs.every((p) => !isAudio(p.kind))} />
         </span>
       </div>
       {view.connectors.length === 0 && (
@@ -67,6 +70,28 @@ function PinMap({ job, view }: { job: JobOutline; view: HarnessView }) {
         before anything is cut; the vehicle maker’s papers come first.
       </p>
     </main>
+  );
+}
+
+/** Only a settled sign is drawn at the wire. */
+const signOf = ({ sign, signState }: FindingRow): '+' | '−' | '' =>
+  sign === null || signState !== 'settled' ? '' : sign === 'plus' ? '+' : '−';
+
+/** Beside what is likely and not settled: never printed as if it were known. */
+function Again({
+  state,
+  probability,
+  what,
+}: {
+  state: State | 'empty' | null;
+  probability: number | null;
+  what?: string | null;
+}) {
+  if (state !== 'again' || probability === null) return null;
+  return (
+    <span className="look-again">
+      {what && `${what}: `}look again, {Math.min(99, Math.round(probability * 100))} %
+    </span>
   );
 }
 
@@ -133,13 +158,21 @@ function PlugMap({
                     {r.cavity}
                   </th>
                   <td>
-                    <WireChip wire={r.wire} sign={r.sign === 'minus' ? '−' : r.sign === 'plus' ? '+' : ''} />
+                    <WireChip wire={r.wire} sign={signOf(r)} />
                   </td>
                   <td>
                     <StandingTag standing={r.roleStanding}>{r.role ? ROLE_WORD[r.role] : 'open'}</StandingTag>
+                    <Again state={r.state} probability={r.probability} />
                   </td>
-                  <td>{r.channel ?? ''}</td>
-                  <td className="num">{r.pairedWith?.split('·')[1] ?? ''}</td>
+                  <td>
+                    {r.channel}
+                    <Again state={r.channelState} probability={r.channelProbability} />
+                    <Again state={r.signState} probability={r.signProbability} what={r.sign} />
+                  </td>
+                  <td className="num">
+                    {r.pairedWith?.split('·')[1]}
+                    <Again state={r.pairState} probability={r.pairProbability} />
+                  </td>
                   <td className="num">
                     {r.probability === null ? '' : `${Math.min(99, Math.round(r.probability * 100))} %`}
                   </td>

@@ -1,15 +1,18 @@
 import { Button, Modal } from 'react-bootstrap';
 import { TriangleAlert } from 'lucide-react';
+import type { Unlikely } from '@ulpen/core';
 import { Dialog } from '../../ui/Dialog.tsx';
 
 interface UnlikelyDialogProps {
-  asks: { text: string; highVoltage: boolean };
+  asks: Unlikely;
   onConfirm: () => void;
+  /** sets the vehicle to 24 V and keeps the reading */
+  onHeavy: () => void;
   onCancel: () => void;
 }
 
-/** Asked before a value is kept that a 12 V car does not give. */
-export function UnlikelyDialog({ asks, onConfirm, onCancel }: UnlikelyDialogProps) {
+/** Asked before a value is kept that the vehicle's net does not give. */
+export function UnlikelyDialog({ asks, onConfirm, onHeavy, onCancel }: UnlikelyDialogProps) {
   return (
     <Dialog
       title={
@@ -34,6 +37,11 @@ export function UnlikelyDialog({ asks, onConfirm, onCancel }: UnlikelyDialogProp
         )}
       </Modal.Body>
       <Modal.Footer>
+        {asks.heavy && (
+          <Button variant="secondary" onClick={onHeavy}>
+            It is a 24 V vehicle
+          </Button>
+        )}
         <Button variant="danger" onClick={onConfirm}>
           Keep it as read
         </Button>

@@ -18,6 +18,8 @@ const ROLE_SHORT: Record<Role, string> = {
   data: 'DATA',
   input: 'IN',
   output: 'OUT',
+  illumination: 'ILL',
+  antenna: 'ANT',
   mute: 'MUTE',
   microphone: 'MIC',
   unused: 'none',

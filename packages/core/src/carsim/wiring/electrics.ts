@@ -48,6 +48,8 @@ export function restVolts(
         (c.radio === 'on' && cavities.findIndex((v) => v.role === 'microphone') === cavity ? 7.8 : 0.05) +
         0.02 * random.next()
       );
+    case 'illumination':
+    case 'antenna':
     case 'unused':
       return random.next() < 0.55 ? null : 0.05 * random.next();
   }

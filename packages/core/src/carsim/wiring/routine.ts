@@ -41,7 +41,7 @@ export function harnessOf(wiring: SimulatedWiring, readings: HarnessReading[]): 
 
 /**
  * Every cavity in order, as a careful person without advice does it: look, volts with everything off, with the
- * ignition on and with the radio on; then every two neighbours: resistance and a tone, the cone where one was heard; where radio signals may
+ * ignition on and with the radio on, ohms to ground where no feed was read; then every two neighbours: resistance and a tone, the cone where one was heard; where radio signals may
  * be, AC volts, the four steps of balance and fader, and the polarity tester. Only what was read decides.
  */
 export function inOrder(wiring: SimulatedWiring, hand: SimulatedHand): HarnessReading[] {
@@ -66,6 +66,7 @@ export function inOrder(wiring: SimulatedWiring, hand: SimulatedHand): HarnessRe
       const o = take('dc', i, null, conditions);
       if (o.kind === 'dc' && o.volts !== null && o.volts > 9) fed.add(i);
     }
+    if (!fed.has(i)) take('ohms', i, null, OFF);
   }
   const spot = (i: number) => places[wiring.cavities[i].connector][wiring.cavities[i].number - 1];
   const onOnePlug = (i: number, j: number) => wiring.cavities[i].connector === wiring.cavities[j].connector;
@@ -110,6 +111,8 @@ export function inOrder(wiring: SimulatedWiring, hand: SimulatedHand): HarnessRe
           if (j > i && near(i, j) && ![i, j].some((k) => fed.has(k) || done.has(k))) test(i, j);
     }
   }
+  // A wire on which nothing was found yet is watched once more while its unit plays.
+  for (const i of wires) if (!fed.has(i) && !done.has(i)) take('ac', i, null, { ...PLAYING, plug: 'seated' });
   // Two pairs heard at the same place: listen again to both.
   for (const twice of heard.values())
     if (twice.length > 1) for (const [i, j] of twice) take('tone', i, j, OFF);

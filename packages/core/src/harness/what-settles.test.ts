@@ -1,0 +1,152 @@
+import { describe, expect, it } from 'vitest';
+import { at, cone, dc, found, ohms, pairAt, plug, seenWire, tone, volts } from '../../test/small-plug.ts';
+import { IGNITION_ON, OFF, PLAYING, RADIO_ON } from '../carsim/wiring/routine.ts';
+import type { Conditions } from '../model/conditions.ts';
+import { contradictions } from './contradictions.ts';
+import type { HarnessReading } from './harness-input.ts';
+import { mapHarness } from './map-harness.ts';
+import { nextTests } from './next-test.ts';
+
+const SEATED: Conditions = { ...RADIO_ON, plug: 'seated' };
+const PLAYS: Conditions = { ...PLAYING, plug: 'seated' };
+const ac = (a: number, b: number | null, value: number, conditions: Conditions = PLAYS) =>
+  at(a, b, { kind: 'ac', volts: value, word: null }, conditions);
+const toGround = (cavity: number, value: number | null) =>
+  at(cavity, null, { kind: 'ohms', ohms: value, word: value === null ? 'open' : null });
+const FEED = volts(1, 12.5, 12.3, 12.2);
+const role = (cavity: number, ...readings: HarnessReading[]) => found(plug(readings), cavity);
+
+describe('a single wire is settled by what tells it from all that looks the same', () => {
+  it('remote turn-on: with the radio, not with the ignition; a second such wire of the unit leaves it open', () => {
+    const remote = volts(5, 0.02, 0.03, 11.6);
+    expect(role(5, ...FEED, ...remote)).toMatchObject({ role: 'remote', state: 'settled', needed: null });
+    // Without a word on the ignition alone it may be a switched feed.
+    const some = [remote[0], remote[2]];
+    expect(role(5, ...FEED, ...some).state).not.toBe('settled');
+    const two = role(5, ...FEED, ...remote, ...volts(9, 0.01, 0.02, 11.4));
+    expect(two).toMatchObject({ role: 'remote', state: 'again' });
+    expect(two.needed!.words).toContain('antenna');
+  });
+  it('ground: by ohms to ground, not by 0 V, a thick wire and a brown one', () => {
+    const looks = [at(6, null, seenWire({ wire: 'BN', size: 'thick' })), ...volts(6, 0.01, 0.02, 0.02)];
+    const brown = role(6, ...FEED, ...looks);
+    expect(brown.state).not.toBe('settled');
+    expect(role(6, ...FEED, ...looks, toGround(6, 0.3))).toMatchObject({ role: 'ground', state: 'settled' });
+    // Cold bulbs read a few ohms.
+    expect(role(6, ...FEED, ...looks, toGround(6, 7)).state).not.toBe('settled');
+  });
+  it('battery feed: like the other feeds of the car; a bus on one wire is a volt under them', () => {
+    expect(role(2, ...FEED, ...volts(2, 12.5, 12.3, 12.2))).toMatchObject({
+      role: 'battery',
+      state: 'settled',
+    });
+    for (const volt of [11.3, 10.9, 10.3])
+      expect(role(2, ...FEED, ...volts(2, 12.4, volt, volt)).state).not.toBe('settled');
+  });
+  it('a feed of a 24 V vehicle, whose radio runs on 12 V inside', () => {
+    const lorry = [
+      ...volts(1, 25.1, 24.9, 24.8),
+      ...volts(2, 0.02, 24.7, 24.6),
+      ...volts(5, 0.02, 0.03, 11.9),
+    ];
+    expect(role(1, ...lorry)).toMatchObject({ role: 'battery', state: 'settled' });
+    expect(role(2, ...lorry)).toMatchObject({ role: 'switched', state: 'settled' });
+    expect(role(5, ...lorry).role).toBe('remote');
+  });
+  it('unused: ghost volts that collapse under a load, on a wire that shows nothing while the radio plays', () => {
+    const ghost = [dc(12, 0.21), dc(12, 0.34, IGNITION_ON), dc(12, 0.17, SEATED), ac(12, null, 0.006)];
+    const bare = role(12, ...FEED, ...ghost);
+    expect(bare).toMatchObject({ role: 'unused' });
+    expect(bare.state).not.toBe('settled');
+    expect(bare.needed!.words).toContain('collapse');
+    const loaded = dc(12, 0.002, { ...SEATED, moment: 'loaded' });
+    expect(role(12, ...FEED, ...ghost, loaded)).toMatchObject({ role: 'unused', state: 'settled' });
+    // What has a source stays.
+    expect(role(12, ...FEED, ...ghost, dc(12, 0.21, { ...SEATED, moment: 'loaded' })).state).not.toBe(
+      'settled',
+    );
+  });
+});
+
+describe('a pair is settled by what was measured across it', () => {
+  const rest = (a: number, b: number, x: number, y = x) => [dc(a, x, SEATED), dc(b, y, SEATED)];
+  it('legs that stand apart are no bridge, however well the rest fits', () => {
+    const across = [ac(9, 10, 1.4), tone(9, 10, 'left'), ohms(9, 10, 3.7)];
+    expect(pairAt(plug([...rest(9, 10, 6.3), ...across]), 9)).toMatchObject({ state: 'settled' });
+    expect(pairAt(plug([...rest(9, 10, 6.3, 5.1), ...across]), 9)?.state ?? 'open').not.toBe('settled');
+  });
+  it('a muted output reads 0 V: only what is across it tells', () => {
+    const silent = [3, 4].flatMap((n) => volts(n, 0.01, 0.01, 0.02));
+    expect(role(3, ...FEED, ...silent).state).not.toBe('settled');
+    expect(role(3, ...FEED, ...silent, ohms(3, 4, 3.7))).toMatchObject({ role: 'output', state: 'settled' });
+    // What settles one half settles the other.
+    expect(role(4, ...FEED, ...silent, ohms(3, 4, 3.7))).toMatchObject({ role: 'output', state: 'settled' });
+  });
+  it('a microphone: bias on one of two wires and about 1 kΩ across them, and never an input', () => {
+    const fed = [dc(13, 0.01), dc(14, 0.01), dc(13, 4.6, SEATED), dc(14, 0.02, SEATED)];
+    const twist = at(13, 14, seenWire({ twisted: true }));
+    const capsule = pairAt(plug([...FEED, ...fed, twist, ohms(13, 14, 1100)]), 13)!;
+    expect(capsule).toMatchObject({ kind: 'microphone', state: 'settled', channel: null });
+    const bare = role(13, ...FEED, ...fed, twist);
+    expect([bare.role === 'input' && bare.state === 'settled', bare.state]).not.toContain(true);
+  });
+  it('an input at speaker level and 2.6 V that was proved audio is contradicted by nothing', () => {
+    const readings = [
+      ...FEED,
+      ...[7, 8].flatMap((n) => [dc(n, 0.01), dc(n, 2.6, SEATED), ac(n, null, 0.9)]),
+      ac(7, 8, 1.9),
+      ac(7, 8, 0.004, { ...PLAYS, balance: 'right' }),
+      tone(7, 8, 'left'),
+      cone(7, 8, 'out'),
+    ];
+    for (const list of [readings, readings.slice(0, -2)])
+      expect(contradictions(mapHarness(plug(list))).filter((c) => c.cavityIds.includes('k7'))).toEqual([]);
+  });
+});
+
+describe('a channel is settled by two kinds of evidence', () => {
+  const left = [ohms(3, 4, 3), tone(3, 4, 'left')];
+  const away = (balance: 'left' | 'right', value: number) => ac(3, 4, value, { ...PLAYS, balance });
+  it('one place heard is looked at again; a meter that follows the balance confirms it', () => {
+    const heard = pairAt(plug(left), 3)!.channel!;
+    expect(heard.channel).toMatchObject({ side: 'left', axle: 'front' });
+    expect(heard.state).not.toBe('settled');
+    expect(heard.needed!.words).toContain('balance');
+    const followed = pairAt(plug([...left, away('left', 1.3), away('right', 0.004)]), 3)!.channel!;
+    expect(followed.needed?.words ?? '').not.toContain('balance');
+  });
+  it('door and tweeter heard on one pair of 3 Ω are one channel, named by its place', () => {
+    const both = at(3, 4, {
+      kind: 'tone',
+      word: null,
+      places: [
+        { side: 'left', axle: 'front', way: 'woofer' },
+        { side: 'left', axle: 'front', way: 'tweeter' },
+      ],
+    });
+    const again = { ...both, id: 'again' };
+    const pair = pairAt(plug([ohms(3, 4, 3), both, again, away('left', 1.3), away('right', 0.004)]), 3)!;
+    expect(pair.drivers).toEqual(['woofer', 'tweeter']);
+    expect(pair.channel).toMatchObject({
+      channel: { side: 'left', axle: 'front', way: 'full' },
+      state: 'settled',
+    });
+  });
+});
+
+describe('the next test', () => {
+  it('is never a look at a colour while a measurement would tell more', () => {
+    const readings: HarnessReading[] = [...FEED, ...volts(5, 0.02, 0.03, 11.6)];
+    const list = nextTests(mapHarness(plug(readings)), OFF, 400);
+    const look = list.findIndex((t) => t.instrument === 'seen');
+    expect(list.slice(look).every((t) => t.instrument === 'seen')).toBe(true);
+    expect(list[0].instrument).not.toBe('seen');
+  });
+  it('asks for what a likely finding lacks', () => {
+    const looks = [at(6, null, seenWire({ wire: 'BN', size: 'thick' })), ...volts(6, 0.01, 0.02, 0.02)];
+    const asked = nextTests(mapHarness(plug([...FEED, ...looks])), OFF, 400).find(
+      (t) => t.instrument === 'ohms' && t.otherCavityId === null && t.cavityId === 'k6',
+    );
+    expect(asked?.why).toContain('0 V, black and thick are no ground yet');
+  });
+});
