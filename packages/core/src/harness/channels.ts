@@ -231,9 +231,11 @@ export function kindsFor(
     pair.kind === 'input' ||
     channel.way === 'subwoofer' ||
     channel.side === 'centre' ||
-    (channel.way === 'full'
-      ? inCorner === 0 && (alike || tones.some((places) => places.length > 1))
-      : inCorner > (channel.way === 'midrange' ? 1 : 0));
+    // What a meter follows tells a place; which driver hangs there is heard.
+    (tones.length > 0 &&
+      (channel.way === 'full'
+        ? inCorner === 0 && (alike || tones.some((places) => places.length > 1))
+        : inCorner > (channel.way === 'midrange' ? 1 : 0)));
   const kinds = [tones.length > 0, left, claimed].filter(Boolean).length + followed(pair, n);
   return { kinds, heard: tones.length > 0, way };
 }
