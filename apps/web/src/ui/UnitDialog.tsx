@@ -12,6 +12,13 @@ import { ConfirmDialog } from './ConfirmDialog.tsx';
 import { Dialog } from './Dialog.tsx';
 import { EditorFooter } from './EditorFooter.tsx';
 
+const USUAL_NAME: Record<UnitFields['kind'], string> = {
+  amplifier: 'Amplifier',
+  radio: 'Radio',
+  subwoofer: 'Subwoofer',
+  module: 'Module',
+};
+
 /** Adds or changes a unit; removing one with outputs is asked about first. */
 export function UnitDialog({
   jobId,
@@ -27,8 +34,14 @@ export function UnitDialog({
     resolver: zodResolver(unitFieldsSchema),
     defaultValues: unit
       ? { kind: unit.kind, name: unit.name, location: unit.location }
-      : { kind: 'amplifier', name: 'Amplifier', location: '' },
+      : { kind: 'amplifier', name: USUAL_NAME.amplifier, location: '' },
   });
+  /** A name that nobody chose follows the kind. */
+  const nameAsKind = () => {
+    const { kind, name } = form.getValues();
+    if (name.trim() === '' || Object.values(USUAL_NAME).includes(name.trim()))
+      form.setValue('name', USUAL_NAME[kind]);
+  };
   const add = useCommand(addUnit);
   const change = useCommand(changeUnit);
   const submit = (fields: UnitFields) =>
@@ -58,7 +71,7 @@ export function UnitDialog({
         <Modal.Body className="d-grid gap-3">
           <Form.Group controlId="unit-kind">
             <Form.Label>Kind</Form.Label>
-            <Form.Select {...form.register('kind')}>
+            <Form.Select {...form.register('kind', { onChange: nameAsKind })}>
               <option value="amplifier">factory amplifier</option>
               <option value="radio">factory radio</option>
               <option value="subwoofer">factory subwoofer</option>

@@ -23,12 +23,14 @@ import { EntryLine } from './EntryLine.tsx';
 import { type FindDialog, FindDialogs } from './FindDialogs.tsx';
 import { withSource } from './entry-source.ts';
 import { useFindStore } from './find-store.ts';
+import { nextSet } from './condition-sets.ts';
 import { CONDITION_CHOICES } from './find-words.ts';
 import { Instruments } from './Instruments.tsx';
 import { PlugLock } from './PlugLock.tsx';
 import { ReadingsList } from './ReadingsList.tsx';
 import { selectionFrom } from './selection.ts';
 import { useBenchKeys } from './use-bench-keys.ts';
+import { useKeysOfNobody } from './use-keys-of-nobody.ts';
 import { useBenchMoves } from './use-bench-moves.ts';
 import { useContradictions, useMap, useNextTests, usePreview } from './use-find.ts';
 import { useLooks } from './use-looks.ts';
@@ -117,6 +119,7 @@ export function Bench({ job, view, connector }: BenchProps) {
     flip: () => store.setView(from === 'wire' ? 'mating' : 'wire'),
     help: () => setDialog({ what: 'keys' }),
     toListen,
+    nextSet: () => store.setConditions(nextSet(conditions)),
     turn: (key) => {
       const choice = CONDITION_CHOICES.find((c) => c.key === key);
       if (!choice) return false;
@@ -126,6 +129,8 @@ export function Bench({ job, view, connector }: BenchProps) {
       return true;
     },
   });
+
+  useKeysOfNobody(onKeys.face, focusFace);
 
   return (
     <main className="panes find" data-readings={view.readings.length}>
@@ -149,7 +154,7 @@ export function Bench({ job, view, connector }: BenchProps) {
             />
           </figure>
         </BenchHead>
-        <PlugLock connector={connector} jobId={job.id} />
+        <PlugLock connector={connector} jobId={job.id} onDone={focusFace} />
         <div
           ref={faceBox}
           className="face-box"

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { type Conditions as ConditionsType, ZERO_ITEMS } from '@ulpen/core';
+import { CONDITION_SETS, conditionsOf, isHeld } from './condition-sets.ts';
 import { useFindStore } from './find-store.ts';
 import { CONDITION_CHOICES } from './find-words.ts';
 
@@ -15,51 +16,72 @@ export function Conditions({ onDone, zeroed, jobId }: ConditionsProps) {
   const { conditions, setConditions } = useFindStore();
   const shown = CONDITION_CHOICES.filter((c) => c.field !== 'side' || conditions.plug === 'out');
   return (
-    <fieldset className="conditions">
-      <legend className="label">While these hold</legend>
-      {shown.map(({ field, key, label, options }) => (
-        <Choice
-          key={field}
-          label={label}
-          hotkey={key}
-          options={options}
-          value={String(conditions[field])}
-          onChange={(value) => {
-            setConditions({ [field]: value } as Partial<ConditionsType>);
-            onDone();
-          }}
-        />
-      ))}
-      {conditions.sound === 'playing' && (
-        <label className="condition">
-          <span>Volume</span>
-          <input
-            className="condition-step num"
-            inputMode="numeric"
-            aria-label="Volume step"
-            placeholder="step"
-            value={conditions.volumeStep ?? ''}
-            onChange={(e) => {
-              const step = e.target.value === '' ? null : Number(e.target.value);
-              if (step === null || (Number.isInteger(step) && step >= 0 && step <= 200))
-                setConditions({ volumeStep: step });
+    <>
+      <div className="condition-sets" role="group" aria-label="Conditions set together">
+        {CONDITION_SETS.map((set) => (
+          <button
+            key={set.name}
+            type="button"
+            className={`condition-set ${isHeld(set, conditions) ? 'condition-set-on' : ''}`}
+            aria-pressed={isHeld(set, conditions)}
+            onClick={() => {
+              setConditions(conditionsOf(set));
+              onDone();
             }}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter' || e.key === 'Escape') onDone();
-              e.stopPropagation();
+          >
+            {set.name}
+          </button>
+        ))}
+        <span className="quiet small">
+          next <kbd>,</kbd>
+        </span>
+      </div>
+      <fieldset className="conditions">
+        <legend className="label">While these hold</legend>
+        {shown.map(({ field, key, label, options }) => (
+          <Choice
+            key={field}
+            label={label}
+            hotkey={key}
+            options={options}
+            value={String(conditions[field])}
+            onChange={(value) => {
+              setConditions({ [field]: value } as Partial<ConditionsType>);
+              onDone();
             }}
           />
-        </label>
-      )}
-      {conditions.radio === 'on' && (
-        <Link className="condition condition-link" to={`/jobs/${jobId}/intake`}>
-          <span>Radio zeroed</span>
-          <strong className={zeroed < ZERO_ITEMS.length ? 'not-zeroed' : ''}>
-            {zeroed} of {ZERO_ITEMS.length}
-          </strong>
-        </Link>
-      )}
-    </fieldset>
+        ))}
+        {conditions.sound === 'playing' && (
+          <label className="condition">
+            <span>Volume</span>
+            <input
+              className="condition-step num"
+              inputMode="numeric"
+              aria-label="Volume step"
+              placeholder="step"
+              value={conditions.volumeStep ?? ''}
+              onChange={(e) => {
+                const step = e.target.value === '' ? null : Number(e.target.value);
+                if (step === null || (Number.isInteger(step) && step >= 0 && step <= 200))
+                  setConditions({ volumeStep: step });
+              }}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter' || e.key === 'Escape') onDone();
+                e.stopPropagation();
+              }}
+            />
+          </label>
+        )}
+        {conditions.radio === 'on' && (
+          <Link className="condition condition-link" to={`/jobs/${jobId}/intake`}>
+            <span>Radio zeroed</span>
+            <strong className={zeroed < ZERO_ITEMS.length ? 'not-zeroed' : ''}>
+              {zeroed} of {ZERO_ITEMS.length}
+            </strong>
+          </Link>
+        )}
+      </fieldset>
+    </>
   );
 }
 

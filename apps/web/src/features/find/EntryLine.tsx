@@ -1,8 +1,16 @@
-import { forwardRef } from 'react';
+import { forwardRef, useEffect } from 'react';
 import { Button } from 'react-bootstrap';
-import { type Connector, isSimulated, kindOf, type Observation, parseEntry } from '@ulpen/core';
+import {
+  conditionWords,
+  type Connector,
+  isSimulated,
+  kindOf,
+  type Observation,
+  parseEntry,
+} from '@ulpen/core';
 import { CavityChip } from '../../ui/CavityChip.tsx';
 import type { CavityLook } from '../../ui/ConnectorFace.tsx';
+import { ColourPalette } from './ColourPalette.tsx';
 import { withSource } from './entry-source.ts';
 import { useFindStore } from './find-store.ts';
 import type { Selection } from './selection.ts';
@@ -24,7 +32,8 @@ export const EntryLine = forwardRef<HTMLInputElement, EntryLineProps>(function E
   { connector, at, looks, lock, measuring, onKeyDown, onSave, onMeasure },
   ref,
 ) {
-  const { instrument, entry, type, walking, conditions, source, pairing, setPairing } = useFindStore();
+  const { instrument, entry, begun, type, begin, walking, conditions, source, pairing, setPairing } =
+    useFindStore();
   const kind = kindOf(instrument);
   const asks = kind.asks ?? kind.name;
   const read = entry.trim() === '' ? null : parseEntry(instrument, entry);
@@ -33,6 +42,13 @@ export const EntryLine = forwardRef<HTMLInputElement, EntryLineProps>(function E
   const needsTwo = kind.acrossTwo === true && at.second === null;
   const step =
     conditions.balance !== 'centre' ? `balance ${conditions.balance}` : `fader ${conditions.fader}`;
+  const numbers = [at.first, at.second].filter((id) => id !== null).map(numberOf);
+  const here = `${connector.name}·${numbers.join('/')}, ${asks.toLowerCase()}, ${conditionWords(conditions)}`;
+  useEffect(() => {
+    if (entry !== '' && begun === null) begin(here);
+  }, [entry, begun, begin, here]);
+  // What changed under a value that was begun is said before it is saved.
+  const moved = entry !== '' && begun !== null && begun !== here ? begun : null;
   const end = (id: string, sign: string) => (
     <span className="entry-end">
       <span className="entry-sign">{sign}</span>
@@ -87,6 +103,18 @@ export const EntryLine = forwardRef<HTMLInputElement, EntryLineProps>(function E
                 ? `Cavity ${emptyEnd.number} is marked empty: no reading is taken there. If there is a wire, change the plug first.`
                 : '')}
       </p>
+      {moved && !lock && (
+        <p className="entry-moved" role="alert">
+          Typed for {moved}. Saving keeps it for {here}. <kbd>Esc</kbd> drops it.
+        </p>
+      )}
+      {instrument === 'seen' && !lock && (
+        <ColourPalette
+          onPicked={() => {
+            if (ref && 'current' in ref) ref.current?.focus();
+          }}
+        />
+      )}
       <button
         type="button"
         className={`instrument touch-only ${pairing ? 'instrument-on' : ''}`}

@@ -8,9 +8,22 @@ import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { fieldsOf } from './plug-fields-of.ts';
 
 /** What may be done on this plug: a restraint plug is left alone, an unknown one is metered only. */
-export function PlugLock({ connector, jobId }: { connector: Connector; jobId: string }) {
+export function PlugLock({
+  connector,
+  jobId,
+  onDone,
+}: {
+  connector: Connector;
+  jobId: string;
+  /** gives the keyboard back to where it was */
+  onDone: () => void;
+}) {
   const [asking, setAsking] = useState(false);
   const change = useCommand(changeConnector);
+  const close = () => {
+    setAsking(false);
+    onDone();
+  };
   const confirm = (confirmed: ConnectorFields['confirmed']) => {
     const fields = { ...fieldsOf(connector), confirmed, version: connector.version };
     change.mutate({ jobId, connectorId: connector.id, fields });
@@ -41,10 +54,10 @@ export function PlugLock({ connector, jobId }: { connector: Connector; jobId: st
         <ConfirmDialog
           title={`Is ${connector.name} an audio plug?`}
           action="Confirmed: audio"
-          onCancel={() => setAsking(false)}
+          onCancel={() => close()}
           onConfirm={() => {
-            setAsking(false);
             confirm('audio');
+            close();
           }}
         >
           <ul className="safety-list">

@@ -6,7 +6,10 @@ import {
   kindOf,
   parseEntry,
   START_CONDITIONS,
+  WIRE_COLOURS,
 } from '@ulpen/core';
+import { COLOUR_KEYS, withColour } from './colour-keys.ts';
+import { CONDITION_SETS, nextSet } from './condition-sets.ts';
 import { CONDITION_CHOICES } from './find-words.ts';
 import { walkAfter, WALK_START } from './find-store.ts';
 import { blankPlug } from './plug-templates.ts';
@@ -37,6 +40,23 @@ describe('the keys of the bench', () => {
     ];
     expect(new Set(keys).size).toBe(keys.length);
     expect(keys.join('')).not.toMatch(/[0-9.,+-]/);
+  });
+  it('name every wire colour once, base first and stripe second', () => {
+    expect([...COLOUR_KEYS.values()].sort()).toEqual([...WIRE_COLOURS].sort());
+    expect(withColour('', 'BN')).toBe('BN');
+    expect(withColour('BN', 'WH')).toBe('BN/WH');
+    expect(withColour('BN/WH thick', 'GN')).toBe('GN thick');
+    expect(withColour('thick', 'GN')).toBe('GN thick');
+  });
+  it('go round the conditions that are set together, from whatever holds', () => {
+    let now: Conditions = { ...START_CONDITIONS, balance: 'left', moment: 'loaded' };
+    const radios = CONDITION_SETS.map(() => {
+      now = { ...now, ...nextSet(now) };
+      return [now.ignition, now.radio, now.sound, now.plug].join(' ');
+    });
+    expect(new Set(radios).size).toBe(CONDITION_SETS.length);
+    expect(now).toMatchObject({ balance: 'centre', moment: 'steady' });
+    expect(nextSet({ ...now, ignition: 'accessory' })).toMatchObject({ ignition: 'off', plug: 'out' });
   });
   it('give words that their instruments understand', () => {
     for (const instrument of INSTRUMENTS)

@@ -10,6 +10,8 @@ interface FindState {
   /** side from which the face is drawn; null: as the plug was described */
   view: View | null;
   entry: string;
+  /** on which wires and under which conditions the typing began; null: nothing is typed */
+  begun: string | null;
   /** by touch: the next cavity that is tapped is the second one */
   pairing: boolean;
   choose: (instrument: Instrument) => void;
@@ -18,6 +20,7 @@ interface FindState {
   setConditions: (change: Partial<Conditions>) => void;
   setView: (view: View | null) => void;
   type: (entry: string) => void;
+  begin: (at: string) => void;
   setPairing: (pairing: boolean) => void;
 }
 
@@ -29,11 +32,12 @@ export const useFindStore = create<FindState>((set) => ({
   conditions: START_CONDITIONS,
   view: null,
   entry: '',
+  begun: null,
   pairing: false,
+  // What was typed stays: it is read as the other instrument's, or said to be no value of it.
   choose: (instrument) =>
     set((s) => ({
       instrument,
-      entry: '',
       walking: false,
       // Leaving the walk puts balance and fader back.
       conditions: s.walking ? { ...s.conditions, balance: 'centre', fader: 'centre' } : s.conditions,
@@ -55,7 +59,8 @@ export const useFindStore = create<FindState>((set) => ({
   setSource: (source) => set({ source }),
   setConditions: (change) => set((s) => ({ conditions: { ...s.conditions, ...change } })),
   setView: (view) => set({ view }),
-  type: (entry) => set({ entry }),
+  type: (entry) => set((s) => ({ entry, begun: entry === '' ? null : s.begun })),
+  begin: (begun) => set({ begun }),
   setPairing: (pairing) => set({ pairing }),
 }));
 

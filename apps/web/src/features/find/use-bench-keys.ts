@@ -1,8 +1,10 @@
 import type { Connector, Observation, View } from '@ulpen/core';
 import { INSTRUMENTS, kindOf, parseEntry } from '@ulpen/core';
 import { useNotices } from '../../ui/notices-store.ts';
+import { COLOUR_KEYS, withColour } from './colour-keys.ts';
 import { withSource } from './entry-source.ts';
 import { useFindStore } from './find-store.ts';
+import type { Key } from './use-keys-of-nobody.ts';
 import { type Direction, moved, type Selection } from './selection.ts';
 
 interface BenchActions {
@@ -23,6 +25,8 @@ interface BenchActions {
   toListen: () => void;
   /** turns a condition on by its key; false when the key is none */
   turn: (key: string) => boolean;
+  /** the next of the conditions that are set together */
+  nextSet: () => void;
 }
 
 const ARROWS: Record<string, Direction> = {
@@ -41,7 +45,7 @@ export function useBenchKeys(actions: BenchActions) {
   const tell = useNotices((s) => s.tell);
   const { at, connector, from, entryBox, lock } = actions;
 
-  const move = (event: React.KeyboardEvent): boolean => {
+  const move = (event: Key): boolean => {
     const direction = ARROWS[event.key];
     if (!direction) return false;
     event.preventDefault();
@@ -64,7 +68,15 @@ export function useBenchKeys(actions: BenchActions) {
     return true;
   };
 
-  const face = (event: React.KeyboardEvent) => {
+  /** A colour by the figure that stands on its chip. */
+  const colour = (key: string): boolean => {
+    const code = store.instrument === 'seen' ? COLOUR_KEYS.get(key) : undefined;
+    if (!code) return false;
+    startTyping(withColour(store.entry, code));
+    return true;
+  };
+
+  const face = (event: Key) => {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
     if (move(event)) return;
     const key = event.key.toLowerCase();
@@ -79,11 +91,14 @@ export function useBenchKeys(actions: BenchActions) {
       z: actions.undo,
       '[': () => actions.neighbourPlug(-1),
       ']': () => actions.neighbourPlug(1),
-      ' ': () => startTyping(''),
-      enter: () => startTyping(''),
+      ',': actions.nextSet,
+      ' ': () => startTyping(store.entry),
+      enter: () => startTyping(store.entry),
       escape: () => actions.select({ first: at.first, second: null }),
     };
-    if (/^[0-9.,+-]$/.test(event.key)) startTyping(event.key);
+    if (colour(event.key)) event.preventDefault();
+    // A value that was begun goes on.
+    else if (/^[0-9.+-]$/.test(event.key)) startTyping(store.entry + event.key);
     else if (instrument) {
       store.choose(instrument);
       if (kindOf(instrument).unit === undefined) entryBox.current?.focus();
@@ -103,6 +118,10 @@ export function useBenchKeys(actions: BenchActions) {
       return;
     }
     if (store.entry === '' && move(event)) return;
+    if (colour(event.key)) {
+      event.preventDefault();
+      return;
+    }
     if (event.key !== 'Enter') return;
     event.preventDefault();
     submit(event.currentTarget);

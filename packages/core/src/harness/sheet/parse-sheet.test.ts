@@ -150,6 +150,16 @@ describe('what cannot be read', () => {
     // Green in one country, grey in the other: nobody's guess.
     expect(rows[0].gaps[0].message).toContain('green or grey');
   });
+  it('asks once for the cavity of a line, and takes it for every variant', () => {
+    const text = table('Pin | 4F2 | 4K7', '1 | B+ | B+', 'A? | Ground | Mute');
+    const { rows } = parseSheet(text, plugs.slice(0, 1));
+    expect(rows.flatMap((r) => r.gaps)).toHaveLength(1);
+    const [asked] = rows.filter((r) => r.gaps.length > 0);
+    expect(short(parseSheet(text, plugs.slice(0, 1), { [asked.key]: { cavity: '7' } })).slice(2)).toEqual([
+      'C1-7 4F2 ground',
+      'C1-7 4K7 mute',
+    ]);
+  });
   it('is completed in place, row by row', () => {
     const { rows } = parseSheet(text, plugs.slice(0, 1));
     const completed = {

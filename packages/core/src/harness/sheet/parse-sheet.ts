@@ -67,6 +67,9 @@ export function parseSheet(text: string, plugs: Plugs, completed: Completed = {}
     const plug = cell(plugAt) || before.plug;
     const own = cell(variantAt) || before.variant;
     Object.assign(before, { plug, variant: own });
+    /** put in for this line's cavity, whichever variant was asked */
+    let cavity = cell(cavityAt);
+    let asked = false;
     for (const side of sides.length > 1 ? sides : [sides[0] ?? '']) {
       const of = (list: typeof functions) =>
         (list.find((c) => c.variant === side) ?? list.find((c) => c.variant === ''))?.n;
@@ -79,21 +82,23 @@ export function parseSheet(text: string, plugs: Plugs, completed: Completed = {}
       before.functions.set(side, said);
       // One that this variant does not have.
       if (sides.length > 1 && said === '' && wireCell === '' && cell(of(functions)) === '') continue;
-      rows.push(
-        readRow({
-          key,
-          line,
-          variant,
-          plugs,
-          plug,
-          cavity: put.cavity ?? cell(cavityAt),
-          wireCell,
-          said,
-          sign: cell(signAt),
-          language,
-          taken,
-        }),
-      );
+      cavity = put.cavity ?? cavity;
+      const row = readRow({
+        key,
+        line,
+        variant,
+        plugs,
+        plug,
+        cavity,
+        wireCell,
+        said,
+        sign: cell(signAt),
+        language,
+        taken,
+      });
+      // The cavity of a line is asked for once, for all its variants.
+      rows.push(asked ? { ...row, gaps: row.gaps.filter((g) => g.cell !== 'cavity') } : row);
+      asked ||= row.gaps.some((g) => g.cell === 'cavity');
     }
   }
   const claims = rows.flatMap((r) => (r.claim ? [r.claim] : []));
