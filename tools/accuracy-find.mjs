@@ -9,7 +9,7 @@ import { carInOrder, followNext, judge, SLIPS, STAGES } from './find-cars.mjs';
 const FIRST_CAR = 20_001;
 const CARS = 300;
 /** More cars for the calibration: with 300 the figures of the middle bins are mostly chance. */
-const CALIBRATION_CARS = 10_000;
+const CALIBRATION_CARS = 5_000;
 const LEAST_CASES = 200;
 const RESAMPLES = 400;
 

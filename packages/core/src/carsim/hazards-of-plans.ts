@@ -181,7 +181,7 @@ export const PLAN_HAZARDS: readonly Hazard[] = [
   { rule: 'factory-feed', what: 'four channels on a radio’s fuse', car: 'coupe', strategy: 'bypass-factory-wire', wrong: supply({ from: 'factory-feed', feedFuseAmps: 5 }), right: supply({ from: 'factory-feed', feedFuseAmps: 30 }) },
   { rule: 'claim-contradicted', what: 'a woofer noted at the data pair', car: 'people-carrier', strategy: 'sum', wrong: all(notedAtData('woofer'), desk(0, 'left', front('left', false))), right: asItIs },
   { rule: 'claim-contradicted', what: 'a mid noted at the data pair', car: 'people-carrier', strategy: 'processor', wrong: all(notedAtData('midrange'), desk(0, 'left', front('left', false), 'processor')), right: asItIs },
-  { rule: 'cavities-settled', what: 'taps on cavities that Find has not settled', car: 'people-carrier', strategy: 'sum', wrong: found(12), right: asItIs },
+  { rule: 'cavities-settled', what: 'taps on cavities that Find has not settled', car: 'people-carrier', strategy: 'sum', wrong: found(6), right: asItIs },
   { rule: 'sides-joined', what: 'right for left', car: 'camper-van', strategy: 'direct', wrong: desk(0, 'left', [['right', 'front', 'full']], 'direct'), right: desk(0, 'left', [['left', 'front', 'full']], 'direct') },
   { rule: 'sides-joined', what: 'a bass output that goes up to 500 Hz in a side', car: 'people-carrier', strategy: 'sum', wrong: all(bassEndsAt(500), desk(0, 'left', [...front('left', false), ...subwoofer])), right: desk(0, 'left', front('left', false)) },
   { rule: 'band-covered', what: 'a tweeter output for woofers', car: 'coupe', strategy: 'convert', wrong: desk(0, 'left', [['left', 'front', 'tweeter']], 'converter'), right: desk(0, 'left', [['left', 'front', 'woofer']], 'converter') },

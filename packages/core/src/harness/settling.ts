@@ -33,6 +33,9 @@ const noMeter = (words: string): Needed => ({ words, test: null });
 
 /** What a feed loses on its way, V; a bus that talks against the supply stands further below it. */
 const FEED_LOSS = 0.6;
+/** What a feed of the car carries at least: the engine may run while one is read and stand while another is. */
+const feedVolts = ({ off, on }: CarVolts, c: Conditions): number =>
+  awake(c) ? Math.min(on ?? off ?? 12, off ?? on ?? 12) : (off ?? 12);
 /** Lead and clips of a meter, and a ground wire of a car. */
 const GROUND_OHMS = 2;
 /** Under these volts a wire is at rest; a floating one shows up to that. */
@@ -76,7 +79,7 @@ export function neededOfWire(
   untried: string | null,
 ): Needed | null {
   const at = saw(own);
-  const fed = (c: Conditions) => (volts: number) => volts > ((awake(c) ? car.on : car.off) ?? 12) - FEED_LOSS;
+  const fed = (c: Conditions) => (volts: number) => volts > feedVolts(car, c) - FEED_LOSS;
   switch (role) {
     case 'battery':
       if (!at(allOff, fed(OFF)))

@@ -36,20 +36,26 @@ const WIDE: Piece = [0.01, 6, 6];
 const FLOATING = [share(0.6, ZERO), share(0.4, GHOST), WIDE];
 const AT_REST = [share(0.9, ZERO), share(0.1, GHOST), WIDE];
 
+const UNKNOWN_SUPPLY: readonly Piece[] = [
+  [0.95, 12.4, 0.75],
+  [0.05, 24.8, 1.2],
+];
+const feedsAt = (level: number): Piece[] => [
+  [0.8, level - 0.06, 0.12],
+  [0.15, level - 0.25, 0.2],
+  [0.03, level - 0.7, 0.5],
+  [0.02, 13, 0.8],
+];
+
 /** Feeds of one car are compared with each other: a lead and a fuse lose a little, nothing gains. */
 function supplyOf(car: CarVolts, c: Conditions): readonly Piece[] {
-  const known = awake(c) ? car.on : car.off;
-  return known === null
-    ? [
-        [0.95, 12.4, 0.75],
-        [0.05, 24.8, 1.2],
-      ]
-    : [
-        [0.8, known - 0.06, 0.12],
-        [0.15, known - 0.25, 0.2],
-        [0.03, known - 0.7, 0.5],
-        [0.02, 13, 0.8],
-      ];
+  const [now, atRest] = awake(c) ? [car.on, car.off] : [car.off, null];
+  if (now === null)
+    return atRest === null ? UNKNOWN_SUPPLY : [...part(0.6, feedsAt(atRest)), ...part(0.4, UNKNOWN_SUPPLY)];
+  // With the engine off again the battery's own volts are back; nobody notes when it ran.
+  return atRest !== null && now - atRest > 0.6
+    ? [...part(0.65, feedsAt(now)), ...part(0.35, feedsAt(atRest - 0.2))]
+    : feedsAt(now);
 }
 const part = (weight: number, pieces: readonly Piece[]): Piece[] =>
   pieces.map(([w, m, sd]) => [weight * w, m, sd]);
