@@ -19,6 +19,7 @@ export * from './behaviour/same-car.ts';
 export * from './behaviour/steps.ts';
 export * from './behaviour/typical-bands.ts';
 export * from './harness/channels.ts';
+export type { Contradiction } from './harness/contradiction.ts';
 export * from './harness/contradictions.ts';
 export * from './harness/entry.ts';
 export * from './harness/evidence.ts';

@@ -3,7 +3,8 @@ import { asStated, curveOf, RELIABILITY } from './calibration.ts';
 import type { CavityFinding, Known, PairFinding } from './finding-types.ts';
 import type { HarnessReading } from './harness-input.ts';
 import { judge, SETTLED, unlessNeeded } from './judged.ts';
-import { type Needed, neededOfWire } from './settling.ts';
+import type { Needed } from './needed.ts';
+import { neededOfWire } from './settling.ts';
 
 /** What is told of every cavity, in their order. */
 export function cavityFindings(

@@ -3,6 +3,7 @@ import { observationWords } from '../readings/index.ts';
 import { ROLES } from '../model/sheet.ts';
 import { type Channel, channelName } from '../model/words.ts';
 import { CHANNELS } from './channels.ts';
+import type { Contradiction } from './contradiction.ts';
 import { roleIndex } from './role-beliefs.ts';
 import type { WeightedReading } from './weighted-readings.ts';
 import type { HarnessClaim } from './harness-input.ts';
@@ -10,17 +11,6 @@ import type { PairFinding } from './finding-types.ts';
 import { type HarnessWorkings } from './map-harness.ts';
 import { colourRemarks, swappedPlugs, variantInUse } from './plug-remarks.ts';
 import { pairWords, placeOf, ROLE_WORD } from './words.ts';
-
-export interface Contradiction {
-  kind: 'danger' | 'plug' | 'sheet' | 'colour' | 'reading' | 'polarity' | 'channel';
-  cavityIds: string[];
-  /** the reading that stands against the rest, where there is one */
-  readingId: string | null;
-  title: string;
-  text: string;
-  /** a sheet's variant that explains it */
-  variant: { sheetId: string; name: string } | null;
-}
 
 /** How much less likely a reading is under the map than under its best explanation to be called misfitting, natural log. */
 const MISFIT = 2.6;

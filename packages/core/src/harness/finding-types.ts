@@ -6,7 +6,7 @@ import type { Judged } from './judged.ts';
 import type { LegVolts } from './legs.ts';
 import type { PolarityBelief, PolarityInput } from './polarity.ts';
 import type { RoleBeliefs, Wire } from './role-beliefs.ts';
-import type { Needed } from './settling.ts';
+import type { Needed } from './needed.ts';
 import type { ReadingsAcross, WeightedReading } from './weighted-readings.ts';
 
 export interface CavityFinding extends Judged {

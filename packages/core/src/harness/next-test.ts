@@ -1,4 +1,4 @@
-import { type Conditions, START_CONDITIONS } from '../model/conditions.ts';
+import type { Conditions } from '../model/conditions.ts';
 import type { Instrument } from '../readings/index.ts';
 import { ROLES } from '../model/sheet.ts';
 import { batteryOnPair } from './battery.ts';
@@ -8,7 +8,7 @@ import { kindOf } from '../readings/index.ts';
 import type { CarVolts } from '../readings/likelihood.ts';
 import { ac } from '../readings/ac.ts';
 import { dc } from '../readings/dc.ts';
-import type { Needed } from './settling.ts';
+import { IGNITION, type Needed, OFF, PLAYING, RADIO } from './needed.ts';
 import { whyTest } from './test-words.ts';
 
 export interface NextTest {
@@ -49,10 +49,6 @@ const binary = (p: number) => bits(p) + bits(1 - p);
 const told = (p: number, yesIfTrue: number, yesIfFalse: number) =>
   binary(p * yesIfTrue + (1 - p) * yesIfFalse) - p * binary(yesIfTrue) - (1 - p) * binary(yesIfFalse);
 
-const OFF: Conditions = START_CONDITIONS;
-const IGNITION: Conditions = { ...OFF, ignition: 'on' };
-const RADIO: Conditions = { ...IGNITION, radio: 'on' };
-const PLAYING: Conditions = { ...RADIO, sound: 'playing' };
 const WALK = [
   { balance: 'left' as const, fader: 'centre' as const },
   { balance: 'right' as const, fader: 'centre' as const },

@@ -5,7 +5,7 @@ import { CHANNELS, kindsFor } from './channels.ts';
 import type { Known, PairFinding } from './finding-types.ts';
 import { judge, unlessNeeded } from './judged.ts';
 import { oneFed, standApart } from './legs.ts';
-import { neededOfChannel, neededOfPair } from './settling.ts';
+import { neededOfChannel, neededOfPair } from './settling-pairs.ts';
 import type { WeightedReading } from './weighted-readings.ts';
 
 /**

@@ -1,4 +1,4 @@
-import type { Contradiction } from './contradictions.ts';
+import type { Contradiction } from './contradiction.ts';
 import type { HarnessClaim } from './harness-input.ts';
 import type { HarnessWorkings } from './map-harness.ts';
 import type { SheetBelief } from './variants.ts';
