@@ -112,7 +112,7 @@ test('hands stay on the keys: at most 1.3 a reading beside its figures, and noth
   await expect(page.getByRole('dialog')).toBeHidden();
   await press('v');
   let taken = 0;
-  for (const set of ['off', 'ignition', 'radio']) {
+  for (const set of ['off', 'ignition']) {
     if (set !== 'off') await press(',');
     for (let n = 0; n < 32; n++) {
       await value(n === 0 ? '12.6' : '0');
@@ -120,11 +120,11 @@ test('hands stay on the keys: at most 1.3 a reading beside its figures, and noth
     }
     await count(taken);
     // Back to the first cavity.
-    if (set !== 'radio') await page.locator('.cavity-number', { hasText: /^1$/ }).first().click();
+    if (set === 'off') await page.locator('.cavity-number', { hasText: /^1$/ }).first().click();
   }
   const { readings } = await harness();
-  expect(readings).toHaveLength(96);
-  expect(readings.map((r) => r.conditions.radio).slice(-1)).toEqual(['on']);
+  expect(readings).toHaveLength(64);
+  expect(readings[63].conditions).toMatchObject({ ignition: 'on', radio: 'off', plug: 'seated' });
   // Ohms across ten pairs, one above the other.
   await page.locator('.cavity-number', { hasText: /^1$/ }).first().click();
   await press('o');
@@ -148,7 +148,7 @@ test('hands stay on the keys: at most 1.3 a reading beside its figures, and noth
     'YE',
     'YE/BU',
   ]);
-  expect(figures).toBeGreaterThan(100);
+  expect(figures).toBeGreaterThan(60);
   expect(keys / taken).toBeLessThanOrEqual(1.3);
   expect(complaints).toEqual([]);
 });
