@@ -64,7 +64,8 @@ export function circuitsAccuracy(core, sim) {
   const runs = SHARES.map((share) => read(core, sim, share));
   const rows = Object.keys(NAMES).map((kind) => {
     const cells = runs.map(
-      ({ kinds: { [kind]: k } }) => `${percent(k.settled, k.all)}, wrong ${percent(k.wrong, k.settled)} of ${k.settled}`,
+      ({ kinds: { [kind]: k } }) =>
+        `${percent(k.settled, k.all)}, wrong ${percent(k.wrong, k.settled)} of ${k.settled}`,
     );
     return `| ${NAMES[kind]} | ${cells.join(' | ')} | ${AIMS[kind]} |`;
   });
@@ -75,7 +76,9 @@ export function circuitsAccuracy(core, sim) {
         .reduce((s, b) => s.map((v, i) => v + b[i]), [0, 0, 0]);
       return n < LEAST_CASES
         ? []
-        : [`| ${kind} | ${bin * 10} to ${bin * 10 + 10} % | ${n} | ${percent(said, n)} | ${percent(was, n)} |`];
+        : [
+            `| ${kind} | ${bin * 10} to ${bin * 10 + 10} % | ${n} | ${percent(said, n)} | ${percent(was, n)} |`,
+          ];
     }),
   );
   return `### Circuits

@@ -8,12 +8,21 @@ interface ConfirmDialogProps {
   action: string;
   onConfirm: () => void;
   onCancel: () => void;
+  /** false where what opened it goes with it (default: the keyboard goes back there) */
+  restoreFocus?: boolean;
 }
 
 /** Asked before something is lost; the safe answer is the one that Enter gives. */
-export function ConfirmDialog({ title, children, action, onConfirm, onCancel }: ConfirmDialogProps) {
+export function ConfirmDialog({
+  title,
+  children,
+  action,
+  onConfirm,
+  onCancel,
+  restoreFocus = true,
+}: ConfirmDialogProps) {
   return (
-    <Dialog title={title} onClose={onCancel}>
+    <Dialog title={title} onClose={onCancel} restoreFocus={restoreFocus}>
       <Modal.Body>{children}</Modal.Body>
       <Modal.Footer>
         <Button variant="danger" onClick={onConfirm}>

@@ -11,7 +11,7 @@ export function Dialog({
   title: ReactNode;
   onClose: () => void;
   children: ReactNode;
-} & Pick<ModalProps, 'size' | 'scrollable' | 'contentClassName'>) {
+} & Pick<ModalProps, 'size' | 'scrollable' | 'contentClassName' | 'restoreFocus'>) {
   const id = useId();
   return (
     <Modal show onHide={onClose} centered aria-labelledby={id} {...rest}>

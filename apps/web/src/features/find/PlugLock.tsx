@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Lock, ShieldAlert } from 'lucide-react';
 import { type Connector, type ConnectorFields, isWarningColoured, RESTRAINT_WORDS } from '@ulpen/core';
@@ -20,10 +20,13 @@ export function PlugLock({
 }) {
   const [asking, setAsking] = useState(false);
   const change = useCommand(changeConnector);
-  const close = () => {
-    setAsking(false);
-    onDone();
-  };
+  const close = () => setAsking(false);
+  // Once the dialog is gone: what opened it goes too, and would take the keys that follow with it.
+  const asked = useRef(false);
+  useEffect(() => {
+    if (asked.current && !asking) onDone();
+    asked.current = asking;
+  });
   const confirm = (confirmed: ConnectorFields['confirmed']) => {
     const fields = { ...fieldsOf(connector), confirmed, version: connector.version };
     change.mutate({ jobId, connectorId: connector.id, fields });
@@ -54,7 +57,8 @@ export function PlugLock({
         <ConfirmDialog
           title={`Is ${connector.name} an audio plug?`}
           action="Confirmed: audio"
-          onCancel={() => close()}
+          restoreFocus={false}
+          onCancel={close}
           onConfirm={() => {
             confirm('audio');
             close();
