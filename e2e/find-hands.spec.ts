@@ -110,15 +110,15 @@ test('hands stay on the keys: at most 1.3 a reading beside its figures, and noth
   await page.getByRole('button', { name: /^It is audio/ }).click();
   await page.getByRole('button', { name: 'Confirmed: audio' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(page.locator('.face-box')).toBeFocused();
   await press('v');
   let taken = 0;
   for (const set of ['off', 'ignition']) {
     if (set !== 'off') await press(',');
     for (let n = 0; n < 32; n++) {
       await value(n === 0 ? '12.6' : '0');
-      taken++;
+      await count(++taken);
     }
-    await count(taken);
     // Back to the first cavity.
     if (set === 'off') await page.locator('.cavity-number', { hasText: /^1$/ }).first().click();
   }
@@ -129,9 +129,10 @@ test('hands stay on the keys: at most 1.3 a reading beside its figures, and noth
   await page.locator('.cavity-number', { hasText: /^1$/ }).first().click();
   await press('o');
   await press('Shift+ArrowDown');
-  for (let n = 0; n < 10; n++) await value('3.7');
-  taken += 10;
-  await count(taken);
+  for (let n = 0; n < 10; n++) {
+    await value('3.7');
+    await count(++taken);
+  }
   // Colours by one key each, stripe by a second.
   await page.locator('.cavity-number', { hasText: /^1$/ }).first().click();
   await press('s');
@@ -139,9 +140,8 @@ test('hands stay on the keys: at most 1.3 a reading beside its figures, and noth
     for (const key of colours) await page.keyboard.press(key);
     keys += colours.length;
     await press('Enter');
-    taken++;
+    await count(++taken);
   }
-  await count(taken);
   expect((await harness()).readings.slice(-4).map((r) => r.observation.wire)).toEqual([
     'BN',
     'BN/WH',
