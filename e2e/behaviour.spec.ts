@@ -11,30 +11,26 @@ test('a meter’s readings typed line by line give the clean maximum; a mistake 
   await page.goto(`/jobs/${job.id}/listen/tests/clean?pair=${centre.id}`);
   const work = page.getByRole('region', { name: 'Measure' });
   await expect(work).toContainText('not measured');
-  await work.getByLabel('Volume step').focus();
-  for (const [step, volts] of [
-    ['10', '0,8'],
-    ['14', '1.6'],
-    ['18', '3.2'],
-    ['22', '6,4'],
-    ['26', '7'],
-    ['30', '7.05'],
-  ]) {
-    await page.keyboard.type(step);
-    await page.keyboard.press('Tab');
+  for (let more = 0; more < 3; more++) await work.getByRole('button', { name: 'Another step' }).click();
+  const steps = ['10', '14', '18', '22', '26', '30'];
+  for (const [n, step] of steps.entries()) await work.getByLabel(`Volume step, row ${n + 1}`).fill(step);
+  const name = 'Centre';
+  await work.getByLabel(`${name} at 10`).focus();
+  for (const volts of ['0,8', '1.6', '3.2', '6,4', '7', '7.05']) {
     await page.keyboard.type(volts);
     await page.keyboard.press('Enter');
-    await expect(work.getByLabel('Volume step')).toBeFocused();
   }
+  await work.getByRole('button', { name: 'Keep 6 readings' }).click();
+  await expect(work.getByLabel(`${name} at 30`)).toHaveValue('');
   const finding = work.getByRole('article');
   await expect(finding).toContainText('follow to 6.40 V at step 22');
   await expect(finding).toContainText('measured roughly, by meter');
 
-  await page.keyboard.type('12.5');
-  await page.keyboard.press('Tab');
-  await page.keyboard.type('volts');
-  await page.keyboard.press('Enter');
-  await expect(work.getByLabel('Reads, V AC')).toHaveClass(/is-invalid/);
+  await expect(work.getByLabel(`${name} at 22`)).toHaveAttribute('placeholder', 'kept 6.40');
+  await work.getByLabel(`${name} at 10`).fill('volts');
+  await work.getByRole('button', { name: 'Keep 1 reading' }).click();
+  await expect(work.getByLabel(`${name} at 10`)).toHaveClass(/is-invalid/);
+  await expect(work.getByRole('alert')).toContainText('Nothing was kept: volts are needed');
   expect((await seen(page.request, job.id)).checks.filter((c) => c.pairId === centre.id)).toHaveLength(6);
 
   const kept = work.getByRole('list', { name: 'Kept readings' }).getByRole('listitem');

@@ -36,19 +36,19 @@ export function measurement(level: (hz: number) => number): Buffer {
 export const highPass = (cornerHz: number) => (hz: number) => -10 * Math.log10(1 + (cornerHz / hz) ** 4);
 export const lowPass = (cornerHz: number) => (hz: number) => -10 * Math.log10(1 + (hz / cornerHz) ** 8);
 
-/** Drops a file on an element as a person would from the desktop. */
-export async function dropFile(page: Page, selector: string, name: string, content: Buffer): Promise<void> {
-  const transfer = await page.evaluateHandle(
-    ({ text, fileName }) => {
-      const data = new DataTransfer();
-      data.items.add(new File([text], fileName, { type: 'text/plain' }));
-      return data;
-    },
-    { text: content.toString('utf8'), fileName: name },
-  );
+/** Drops files on an element as a person would from the desktop. */
+export async function dropFiles(page: Page, selector: string, files: Record<string, Buffer>): Promise<void> {
+  const texts = Object.entries(files).map(([name, content]) => ({ name, text: content.toString('utf8') }));
+  const transfer = await page.evaluateHandle((list) => {
+    const data = new DataTransfer();
+    for (const { name, text } of list) data.items.add(new File([text], name, { type: 'text/plain' }));
+    return data;
+  }, texts);
   await page.dispatchEvent(selector, 'dragover', { dataTransfer: transfer });
   await page.dispatchEvent(selector, 'drop', { dataTransfer: transfer });
 }
+export const dropFile = (page: Page, selector: string, name: string, content: Buffer): Promise<void> =>
+  dropFiles(page, selector, { [name]: content });
 
 /** Everything the page complains about while a test runs. */
 export function complaintsOf(page: Page): string[] {

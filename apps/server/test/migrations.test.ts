@@ -26,6 +26,7 @@ const LANDED: Record<string, string> = {
   '012-reading-kinds.ts': '2dedfd2af3149701b0963d2386e939f0b827411a07abf11e7b7aa02b18136690',
   '013-plan-revisions.ts': '8c1faf894ffe8f05d6cc9fb69dbb2a669e73d59c490efa0400d719443fc4b66f',
   '014-chapters-and-models.ts': '7ce5405de4ea288d1df44ea82d8e96c5f8a49659c564e18e14861bef4da0f698',
+  '015-usual-figures.ts': '6f3dfd7b2f0ebe902b9087aed8b216ce7bdc7833944b66348ab0b712a819117f',
   'helpers.ts': '2b8bb186ebe48750660c71e2eb26f4313a360b266a1f44be1fe85a385262cd67',
 };
 
@@ -154,7 +155,7 @@ describe('rows in place', () => {
       // Pinned since a capture could be, and by whatever table.
       const pins = name > '008-measured-against' ? [{ because: 'as it was', withdrawnAt: null }] : [];
       expect(pairs[0].captures[0].pins).toMatchObject(pins);
-      expect(view.targets).toMatchObject([{ name: 'Front' }]);
+      expect(view.targets).toMatchObject([{ name: 'Front', assumed: false }]);
       // The first revision of a plan of its own; what it was worked out from was noted otherwise.
       const [plan] = view.plans;
       expect(plan).toMatchObject({ name: 'Kept', revision: 1, agreedAt: null, fingerprint: null });

@@ -269,7 +269,7 @@ interface PlanRows {
   targetId: string;
 }
 
-const BY_NAME = { setup: {}, feeds: [], loads: [], boxes: ['Merlin S8'], inserts: [] };
+const CHANGES = { setup: {}, feeds: [], loads: [], inserts: [] };
 
 async function fillPlan(knex: Knex, { jobId, pairId, captureId, targetId }: PlanRows): Promise<void> {
   const tap = { pairId, captureId, inverted: false, gainDb: 0 };
@@ -278,6 +278,10 @@ async function fillPlan(knex: Knex, { jobId, pairId, captureId, targetId }: Plan
   const sums = { withinDb: 1, covers: true, missing: [] };
   const early = (await knex.schema.hasTable('devices')) ? 'convert' : 'single';
   const drafted = await knex.schema.hasTable('drafts');
+  // Chosen by name, and reasons in words alone, until a model had an id and a reason said what it speaks of.
+  const named = 'chapter' in (await knex('jobs').columnInfo());
+  const boxes = [named ? { deviceId: null, device: 'Merlin S8' } : 'Merlin S8'];
+  const reason = 'One output each, nothing to join.';
   const proposal = {
     strategy: early,
     title: 'One output each',
@@ -285,16 +289,16 @@ async function fillPlan(knex: Knex, { jobId, pairId, captureId, targetId }: Plan
     covers: true,
     withinDb: 1,
     feeds: [{ ...feed, ...shown, ...sums }],
-    // In words alone until a reason said what it speaks of.
-    reasons: drafted ? ['One output each, nothing to join.'] : [],
+    reasons: !drafted
+      ? []
+      : [named ? { rule: 'kept-before', text: reason, subjects: [], figures: [] } : reason],
     remarks: [],
-    // Chosen by name until a chosen model was named by its id.
-    ...(drafted && { changes: BY_NAME }),
+    ...(drafted && { changes: { ...CHANGES, boxes } }),
   };
   if (drafted) {
     const states = [
-      { changes: { ...BY_NAME, boxes: [] }, planId: null },
-      { changes: BY_NAME, planId: null },
+      { changes: { ...CHANGES, boxes: [] }, planId: null },
+      { changes: { ...CHANGES, boxes }, planId: null },
     ];
     await knex('drafts').insert({ job_id: jobId, strategy: early, states: JSON_OF(states), at: 1 });
   }

@@ -197,6 +197,7 @@ export const TARGET: TargetFields = {
   lowHz: 80,
   highHz: 18_000,
   speakerLevelInput: false,
+  assumed: false,
   speaker: USUAL_SPEAKER,
   amplifierId: null,
 };

@@ -1,4 +1,4 @@
-import type { Brief, LibraryDevice, Preferences, Problem, Target } from '@ulpen/core';
+import type { Brief, Job, LibraryDevice, Preferences, Problem, Target } from '@ulpen/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { NOWHERE, runningApp, type RunningApp } from './running-app.ts';
 
@@ -21,6 +21,30 @@ describe('brief, preferences and library', () => {
     const wrong = await app.call<Problem>('PUT', path, { ...body, hours: 0 });
     expect([wrong.status, wrong.body.errors?.[0].field]).toEqual([400, 'hours']);
     expect((await app.call('PUT', `/api/v1/jobs/${NOWHERE}/brief`, brief)).status).toBe(404);
+  });
+
+  it('a job that is begun with a wish has its channels, whose figures are assumed until somebody saves them', async () => {
+    const begin = (fields: object) =>
+      app.call<Job & Problem>('POST', '/api/v1/jobs', {
+        ...{ car: 'Orlek Van', year: null, system: '', place: '', wish: '' },
+        ...fields,
+      });
+    const { body: job } = await begin({ shape: 'four-and-subwoofer' });
+    const { brief, targets } = await app.view(job.id);
+    expect([brief.shape, targets.map((t) => [t.name, t.assumed])]).toEqual([
+      'four-and-subwoofer',
+      [
+        ['Front set', true],
+        ['Rear pair', true],
+        ['Subwoofer', true],
+      ],
+    ]);
+    const { id, jobId: _, ...seen } = targets[0];
+    const saved = await app.call<Target>('PUT', `/api/v1/targets/${id}`, { ...seen, assumed: false });
+    expect([saved.status, saved.body.assumed]).toEqual([200, false]);
+    expect((await app.view((await begin({})).body.id)).targets).toEqual([]);
+    const wrong = await begin({ shape: 'everything' });
+    expect([wrong.status, wrong.body.errors?.[0].field]).toEqual([400, 'shape']);
   });
 
   it('the shop’s preferences have one copy', async () => {

@@ -73,6 +73,7 @@ const anyTarget = (i: number): fc.Arbitrary<Target> =>
       layout: fc.constantFrom('stereo' as const, 'mono' as const),
       axle: fc.constantFrom('front' as const, 'rear' as const, 'other' as const),
       lowHz: fc.integer({ min: 25, max: 2000 }),
+      assumed: fc.boolean(),
       octaves: fc.double({ min: 0.7, max: 8, noNaN: true }),
       speakerLevelInput: fc.boolean(),
     })

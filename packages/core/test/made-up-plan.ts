@@ -149,6 +149,7 @@ export function madeFeed(made: MadeFeed = {}): FeedInContext {
     highHz: 16_000,
     speakerLevelInput: false,
     amplifierId: null,
+    assumed: false,
     ...part,
     speaker: { ...USUAL_SPEAKER, ...speaker },
   };

@@ -13,6 +13,7 @@ import * as events from './migrations/011-events.ts';
 import * as readingKinds from './migrations/012-reading-kinds.ts';
 import * as planRevisions from './migrations/013-plan-revisions.ts';
 import * as chaptersAndModels from './migrations/014-chapters-and-models.ts';
+import * as usualFigures from './migrations/015-usual-figures.ts';
 
 export const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
@@ -29,6 +30,7 @@ export const MIGRATIONS: Record<string, Knex.Migration> = {
   '012-reading-kinds': readingKinds,
   '013-plan-revisions': planRevisions,
   '014-chapters-and-models': chaptersAndModels,
+  '015-usual-figures': usualFigures,
 };
 
 const sourceOf = (names: readonly string[]) => ({

@@ -6,7 +6,6 @@ import {
   chapterChangeSchema,
   jobChangeSchema,
   type JobFields,
-  jobFieldsSchema,
   type JobList,
   jobListSchema,
   jobSchema,
@@ -16,6 +15,8 @@ import {
   jobOutlineSchema,
   type JobView,
   jobViewSchema,
+  type NewJobFields,
+  newJobFieldsSchema,
   type Removed,
   removedSchema,
   creating,
@@ -44,7 +45,7 @@ const querySchema = z.object({
   offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
 });
 
-const newJobSchema = creating(jobFieldsSchema, 'NewJob');
+const newJobSchema = creating(newJobFieldsSchema, 'NewJob');
 
 @ApiTags('jobs')
 @Controller('jobs')
@@ -69,8 +70,11 @@ export class JobsController {
   @Post()
   @ApiResponse({ status: 201, standardSchema: jobSchema })
   @Problems(400)
-  add(@By('job.add') by: Actor, @Body({ schema: newJobSchema }) fields: Creating<JobFields>): Promise<Job> {
-    return this.db.inNewJob(by, (trx) => this.jobs.add(trx, fields));
+  add(
+    @By('job.add') by: Actor,
+    @Body({ schema: newJobSchema }) fields: Creating<NewJobFields>,
+  ): Promise<Job> {
+    return this.db.inNewJob(by, (trx) => this.service.start(trx, fields));
   }
 
   /** Everything that the screens show of a job; nothing (204) when it has not gone on since a revision. */

@@ -1,5 +1,14 @@
 import { Injectable } from '@nestjs/common';
-import { type JobMeasurements, type JobOutline, type JobView, measuredJob } from '@ulpen/core';
+import {
+  type Creating,
+  type Job,
+  type JobMeasurements,
+  type JobOutline,
+  type JobView,
+  measuredJob,
+  type NewJobFields,
+  TARGETS_OF_SHAPE,
+} from '@ulpen/core';
 import type { Knex } from 'knex';
 import { CapturesRepository } from '../captures/captures.repository.ts';
 import { ChecksRepository } from '../checks/checks.repository.ts';
@@ -32,6 +41,16 @@ export class JobsService {
     private readonly decisions: DecisionsRepository,
     private readonly speakers: SpeakersRepository,
   ) {}
+
+  /** A new job, with the channels that its wish usually comes to. */
+  async start(trx: Knex, { shape, ...fields }: Creating<NewJobFields>): Promise<Job> {
+    const job = await this.jobs.add(trx, fields);
+    if (shape === null) return job;
+    const brief = await this.briefs.ofJob(trx, job.id);
+    await this.briefs.change(trx, job.id, brief.version, { ...brief, shape });
+    for (const target of TARGETS_OF_SHAPE[shape]) await this.targets.add(trx, job.id, target);
+    return job;
+  }
 
   /** A job without the figures of what was measured; a fixed number of queries, one after the other on one connection. */
   async outline(db: Knex, id: string): Promise<JobOutline> {

@@ -11,13 +11,7 @@ import { KEPT_WORDS, useRemoval } from '../api/use-removal.ts';
 import { ConfirmDialog } from './ConfirmDialog.tsx';
 import { Dialog } from './Dialog.tsx';
 import { EditorFooter } from './EditorFooter.tsx';
-
-const USUAL_NAME: Record<UnitFields['kind'], string> = {
-  amplifier: 'Amplifier',
-  radio: 'Radio',
-  subwoofer: 'Subwoofer',
-  module: 'Module',
-};
+import { USUAL_NAME } from './unit-words.ts';
 
 /** Adds or changes a unit; removing one with outputs is asked about first. */
 export function UnitDialog({

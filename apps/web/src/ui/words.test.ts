@@ -15,7 +15,7 @@ import {
   equaliserWords,
 } from '../features/listen/profile-words.ts';
 import { blankOutput, OUTPUT_STARTS } from '../features/listen/output-starts.ts';
-import { TARGET_STARTS, TARGETS_OF_SHAPE } from '../features/intake/target-starts.ts';
+import { TARGET_STARTS, TARGETS_OF_SHAPE } from '@ulpen/core';
 import { settlePath, verdictOf } from '../features/plan/plan-words.ts';
 import { pairFieldsSchema, targetFieldsSchema, UNKNOWN_SITUATION } from '@ulpen/core';
 import { bandEdges, classWord, confidenceWord } from './bands-words.ts';

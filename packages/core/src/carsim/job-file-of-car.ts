@@ -108,6 +108,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
       ...target,
       speaker: { ...USUAL_SPEAKER, ...speaker },
       amplifier: null,
+      assumed: false,
       key: `t${t + 1}`,
       version: 1,
       retiredAt: null,

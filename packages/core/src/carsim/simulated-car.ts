@@ -70,7 +70,9 @@ export interface SimulatedCar {
 }
 
 /** A new channel group; what is not said of its speaker is usual. */
-export type SimulatedTarget = Omit<TargetFields, 'speaker' | 'amplifierId'> & { speaker?: Partial<Speaker> };
+export type SimulatedTarget = Omit<TargetFields, 'speaker' | 'amplifierId' | 'assumed'> & {
+  speaker?: Partial<Speaker>;
+};
 
 /** How much a step of the volume changes the level. */
 export const DB_PER_STEP = 1.5;

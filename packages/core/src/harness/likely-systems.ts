@@ -48,6 +48,34 @@ const KINDS: readonly {
   },
 ];
 
+/** By kind: how often each question is answered with yes. */
+const ANSWERS = new Map(KINDS.map((k) => [k.name, k.yes]));
+
+/** What an answer must be worth to be asked for: by so much it makes a right guess likelier. */
+const WORTH_ASKING = 0.1;
+
+/** What the job itself answers: a factory amplifier that was noted is there. */
+export function cluesOfJob(clues: Clues, job: { units: readonly { kind: string }[] }): Clues {
+  const amplifier = job.units.some((u) => u.kind === 'amplifier');
+  return amplifier && clues.amplifierFound === 'unknown' ? { ...clues, amplifierFound: 'yes' } : clues;
+}
+
+/**
+ * Open questions that decide something, the one that tells most first: by how much a guess at the likeliest kind gets
+ * better with the answer (expected value of information; Howard 1966).
+ */
+export function decidingClues(clues: Clues): (keyof Clues)[] {
+  const now = likelySystems(clues);
+  const worth = (clue: keyof Clues) => {
+    const yes = now.reduce((s, { name, probability }) => s + probability * ANSWERS.get(name)![clue], 0);
+    const [ifYes, ifNo] = (['yes', 'no'] as const).map((v) => likelySystems({ ...clues, [clue]: v })[0]);
+    return yes * ifYes.probability + (1 - yes) * ifNo.probability - now[0].probability;
+  };
+  return (Object.keys(clues) as (keyof Clues)[])
+    .filter((clue) => clues[clue] === 'unknown' && worth(clue) >= WORTH_ASKING)
+    .sort((a, b) => worth(b) - worth(a));
+}
+
 /** The kinds of factory system that the clues leave, likeliest first, each with the test that decides it. */
 export function likelySystems(clues: Clues): LikelySystem[] {
   const weighed = KINDS.map((kind) => {

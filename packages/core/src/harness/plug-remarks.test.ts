@@ -64,7 +64,7 @@ describe('two plugs of the same look', () => {
   };
   it('are said to be swapped when one has the rows of the other', () => {
     const [remark] = remarks(two(COLOURS.slice(5, 10)), 'plug');
-    expect(remark.title).toBe('C1 fits the rows of C2');
+    expect(remark.title).toBe('C1 matches the sheet’s rows for C2');
     expect(remark.text).toContain('keying');
   });
   it('are not for one wire too few, one too many of its own, or a plug as the sheet has it', () => {

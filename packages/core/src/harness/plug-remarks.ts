@@ -107,8 +107,8 @@ export function swappedPlugs(workings: HarnessWorkings): Contradiction[] {
           kind: 'plug',
           cavityIds: connector.cavities.map((c) => c.id),
           readingId: null,
-          title: `${connector.name} fits the rows of ${name}`,
-          text: `Colours and roles of ${connector.name} are those that ${belief.sheet.name} gives for ${name}. The two plugs look alike: check their keying and where each is plugged in, then rename the plugs or move the sheet’s rows.`,
+          title: `${connector.name} matches the sheet’s rows for ${name}`,
+          text: `${belief.sheet.name} lists the colours and roles of ${connector.name} under ${name}. The two plugs look alike: check their keying and where each one mates, then rename the plugs or move the sheet’s rows.`,
           variant: null,
         },
       ];

@@ -99,7 +99,7 @@ export function neededOfPair(
       return s.follows || s.rises || s.quietWithout
         ? null
         : need(
-            'AC volts across the two with balance or fader away: a bus does not follow them.',
+            'AC volts across the two with balance or fader turned away: a bus does not follow.',
             'ac',
             { ...PLAYING, balance: 'left' },
             mateId,
@@ -117,7 +117,7 @@ export function neededOfPair(
     case 'microphone':
       if (!fed)
         return need(
-          'Volts to ground with the radio on: a microphone has its bias on one of two wires.',
+          'Volts to ground with the radio on: a microphone has its bias on one of the two wires.',
           'dc',
           RADIO,
         );
@@ -135,7 +135,7 @@ export function neededOfChannel(
     return need('A tone across the two: where it is heard is where it belongs.', 'tone', OFF, mateId);
   if (kinds < 2)
     return need(
-      'AC volts across the two with balance or fader away: a second kind of evidence beside the ear.',
+      'AC volts across the two with balance or fader turned away: confirms what was heard.',
       'ac',
       { ...(kind === 'output' ? SEATED : PLAYING), balance: 'left' },
       mateId,
@@ -143,7 +143,7 @@ export function neededOfChannel(
   return way
     ? null
     : need(
-        'Its corner’s other drivers: a tone once more, with an ear at the door and one at the tweeter, and the pairs that are not found yet.',
+        'Which driver it is: tone again, listening at the door and at the tweeter; then find the corner’s other pairs.',
         'tone',
         OFF,
         mateId,

@@ -12,6 +12,8 @@ const feedVolts = ({ off, on }: CarVolts, c: Conditions): number =>
   awake(c) ? Math.min(on ?? off ?? 12, off ?? on ?? 12) : (off ?? 12);
 /** Lead and clips of a meter, and a ground wire of a car. */
 const GROUND_OHMS = 2;
+/** Regulated feeds of antenna amplifiers, V: a remote turn-on seldom reads so little. */
+const ANTENNA_FEED = [7.5, 9.6] as const;
 /** Under these volts a wire is at rest; a floating one shows up to that. */
 const REST = 0.6;
 
@@ -57,7 +59,7 @@ export function neededOfWire(
   switch (role) {
     case 'battery':
       if (!at(allOff, fed(OFF)))
-        return need('Volts to ground with everything off: only a battery feed is still there.', 'dc', OFF);
+        return need('Volts to ground with everything off: only a battery feed is still live.', 'dc', OFF);
       return at(awake, fed(RADIO))
         ? null
         : need(
@@ -67,11 +69,11 @@ export function neededOfWire(
           );
     case 'switched':
       if (!restsIn(own, allOff))
-        return need('Volts to ground with everything off: a switched feed is gone.', 'dc', OFF);
+        return need('Volts to ground with everything off: a switched feed is dead.', 'dc', OFF);
       return at(ignitionAlone, fed(IGNITION))
         ? null
         : need(
-            'Volts to ground with the ignition on and the radio off: a turn-on is not there yet.',
+            'Volts to ground with the ignition on and the radio off: a remote turn-on is still dead.',
             'dc',
             IGNITION,
           );
@@ -79,14 +81,14 @@ export function neededOfWire(
       if (!at(withRadio, (v) => v > 3)) return need('Volts to ground with the radio on.', 'dc', RADIO);
       if (!restsIn(own, ignitionAlone))
         return need(
-          'Volts to ground with the ignition on and the radio off: a switched feed is there already.',
+          'Volts to ground with the ignition on and the radio off: a switched feed is already live.',
           'dc',
           IGNITION,
         );
+      if (at(withRadio, (v) => v > ANTENNA_FEED[0] && v < ANTENNA_FEED[1]))
+        return noMeter('8.5 V with the radio also feeds antenna amplifiers. Trace the wire.');
       return twins > 0
-        ? noMeter(
-            'More than one wire comes with the radio: one may feed the antenna. Follow them, or compare with the tuner off.',
-          )
+        ? noMeter('More than one wire comes on with the radio; one may feed the antenna. Trace them.')
         : null;
     case 'ground':
       return own.some(
@@ -98,7 +100,11 @@ export function neededOfWire(
           o.ohms <= GROUND_OHMS,
       )
         ? null
-        : need('Ohms to ground with everything off: 0 V, black and thick are no ground yet.', 'ohms', OFF);
+        : need(
+            'Ohms to ground with everything off: 0 V on a thick black wire does not prove a ground.',
+            'ohms',
+            OFF,
+          );
     case 'unused': {
       for (const [state, conditions, name] of [
         [allOff, OFF, 'everything off'],
@@ -116,14 +122,14 @@ export function neededOfWire(
       // A tweeter behind its capacitor reads like a wire on nothing, until its unit plays or a tone is put on it.
       if (untried !== null && !silentWhilePlaying(own))
         return need(
-          'AC volts to ground with the plug seated and a signal playing: a speaker wire shows it.',
+          'AC volts to ground with the plug seated and a signal playing: a speaker wire carries it.',
           'ac',
           SEATED,
         );
       return collapsed || open
         ? null
         : need(
-            'Volts to ground with 10 kΩ across the meter: ghost volts of a wire on nothing collapse.',
+            'Volts to ground with 10 kΩ across the meter: the ghost voltage on a floating wire collapses.',
             'dc',
             {
               ...RADIO,
@@ -133,14 +139,14 @@ export function neededOfWire(
     }
     case 'mute':
       return noMeter(
-        'A meter alone cannot tell it from other control wires: see what happens to it when the radio mutes.',
+        'A meter alone cannot tell it from other control wires: watch it while the radio mutes.',
       );
     case 'illumination':
-      return noMeter('A meter alone cannot tell: see whether its volts follow the lights and the dimmer.');
+      return noMeter('A meter alone cannot tell: watch whether its volts follow the lights and the dimmer.');
     case 'antenna':
-      return noMeter('A meter alone cannot tell it from a remote turn-on: follow the wire.');
+      return noMeter('A meter alone cannot tell it from a remote turn-on: trace the wire.');
     default:
-      return noMeter('Its other half is not found yet.');
+      return noMeter('Its partner has not been found yet.');
   }
 }
 

@@ -25,7 +25,7 @@ export function whyTest(test: Test, workings: HarnessWorkings): string {
       return 'Colour, thickness and twist cost a look and narrow down what it can be.';
     case 'dc':
       return test.conditions.radio === 'on'
-        ? `What comes with the radio shows now: it tells ${apart}.`
+        ? `What comes on with the radio shows now: it tells ${apart}.`
         : test.conditions.ignition === 'on'
           ? `With the ignition on and the radio off a switched feed is there, a turn-on is not: it tells ${apart}.`
           : `What is there with everything off is a battery feed: it tells ${apart}.`;

@@ -57,7 +57,7 @@ function readingTables(reading: HarnessReading, car: CarVolts): ReadingTables {
   return tables;
 }
 
-/** A wire on nothing shows so whatever else is switched on: as much one statement as several. */
+/** A floating wire shows so whatever else is switched on: as much one statement as several. */
 const floats = ({ observation: o }: HarnessReading): string =>
   o.kind === 'dc' && (o.volts === null || (Math.abs(o.volts) > 0.06 && Math.abs(o.volts) < 0.5))
     ? 'floats'

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { WISH_SHAPES } from './brief.ts';
 import { chapterSchema } from './chapter.ts';
 import { idSchema, line, momentSchema, requiredLine, versionSchema } from './words.ts';
 
@@ -12,6 +13,15 @@ export const jobFieldsSchema = z
   })
   .meta({ id: 'JobFields' });
 export type JobFields = z.infer<typeof jobFieldsSchema>;
+
+/** What a job is begun with. */
+export const newJobFieldsSchema = jobFieldsSchema
+  .extend({
+    /** brings the new channels that it usually comes to; null: none yet */
+    shape: z.enum(WISH_SHAPES).nullable().default(null),
+  })
+  .meta({ id: 'NewJobFields' });
+export type NewJobFields = z.infer<typeof newJobFieldsSchema>;
 
 export const jobSchema = jobFieldsSchema
   .extend({

@@ -40,6 +40,8 @@ export const targetObject = z.object({
   speaker: speakerSchema.default(USUAL_SPEAKER),
   /** the amplifier of the library that drives it; null: the planner picks one */
   amplifierId: idSchema.nullable().default(null),
+  /** its figures are the usual ones for what the owner wants; nobody has looked at them */
+  assumed: z.boolean().default(false),
 });
 
 const wideEnough = (t: { lowHz: number; highHz: number }) => t.highHz >= 1.5 * t.lowHz;

@@ -28,7 +28,7 @@ const schema = z
 type Dc = z.infer<typeof schema>;
 
 const ZERO: Piece = [1, 0.02, 0.05];
-/** A wire on nothing picks up ghost volts from its neighbours under a meter of 10 MΩ. */
+/** A floating wire picks up ghost voltage from its neighbours under a meter of 10 MΩ. */
 const GHOST: Piece = [1, 0.2, 0.17];
 const share = (weight: number, [, mean, sd]: Piece): Piece => [weight, mean, sd];
 /** A little of everything, so that a habit nobody thought of is only unlikely. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Conditions } from '../model/conditions.ts';
-import type { Role } from '../model/sheet.ts';
+import { type Role, ROLES } from '../model/sheet.ts';
 import { awake, type LikelihoodModel, mixture, type PairKind, type Piece, probesUnit } from './likelihood.ts';
 import { formatMeasured, parseMeasured } from '../quantity/measured-value.ts';
 import { readingKind, SAID } from './reading-kind.ts';
@@ -59,7 +59,7 @@ const LOOSE: Shown = { open: 0.93, drifting: 0.02, number: [[1, 4.8, 0.9], WIDE]
 const LEAKING: Shown = { open: 0.35, drifting: 0.15, number: [[1, 4, 0.7], WIDE] };
 const LEAKS: readonly Role[] = ['remote', 'antenna', 'mute', 'input', 'data', 'microphone'];
 
-function between(first: Role, second: Role): Shown {
+function netOf(first: Role, second: Role): Shown {
   const known = NETS[`${first} ${second}`] ?? NETS[`${second} ${first}`];
   if (known) return known;
   if ((first === 'ground' && LEAKS.includes(second)) || (second === 'ground' && LEAKS.includes(first)))
@@ -67,7 +67,24 @@ function between(first: Role, second: Role): Shown {
   return LOOSE;
 }
 
+/** Between every two roles: looked up for each reading under each pair of them. */
+const BETWEEN = new Map(ROLES.map((a) => [a, new Map(ROLES.map((b) => [b, netOf(a, b)]))]));
+const between = (first: Role, second: Role): Shown => BETWEEN.get(first)!.get(second)!;
+
+const densities = new WeakMap<Ohms, Map<Shown, number>>();
+
+/** Most pairs of roles show the same: worked out once for a reading. */
 function density(o: Ohms, shown: Shown): number {
+  const own = densities.get(o) ?? new Map<Shown, number>();
+  densities.set(o, own);
+  const before = own.get(shown);
+  if (before !== undefined) return before;
+  const now = densityOf(o, shown);
+  own.set(shown, now);
+  return now;
+}
+
+function densityOf(o: Ohms, shown: Shown): number {
   if (o.word === 'unreachable') return 1;
   if (o.word === 'open') return shown.open;
   if (o.word === 'drifting' || o.ohms === null) return shown.drifting;

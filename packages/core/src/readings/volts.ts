@@ -52,7 +52,7 @@ export function unlikelySupply(volts: number | null, net: Net): Unlikely | null 
       heavy: true,
     };
   return {
-    text: `${size} V is more than a ${net} V vehicle gives: it is overcharging, which is put right before anything is connected. Or was it a slip of the keys (mV)?`,
+    text: `${size} V is more than a ${net} V vehicle gives: its charging system is overcharging; have it repaired before anything is connected. Or was it a slip of the keys (mV)?`,
     highVoltage: false,
   };
 }

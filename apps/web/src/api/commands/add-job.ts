@@ -1,8 +1,8 @@
-import type { Job, JobFields } from '@ulpen/core';
+import type { Job, NewJobFields } from '@ulpen/core';
 import type { Command } from './command.ts';
 
-/** A new job with nothing on it. */
-export const addJob: Command<JobFields, Job> = {
+/** A new job, with the channels of its wish. */
+export const addJob: Command<NewJobFields, Job> = {
   job: () => null,
   request: (fields) => ({ method: 'POST', path: '/jobs', body: fields }),
   touches: () => ['list'],

@@ -147,8 +147,9 @@ describe('a command', () => {
         else json(response, { id: 'x' }, 8, 201);
       });
     };
-    const { layout, axle, lowHz, highHz, speakerLevelInput, speaker, amplifierId } = job().targets[0];
-    const rest = { layout, axle, lowHz, highHz, speakerLevelInput, speaker, amplifierId };
+    const { layout, axle, lowHz, highHz, speakerLevelInput, speaker, amplifierId, assumed } =
+      job().targets[0];
+    const rest = { layout, axle, lowHz, highHz, speakerLevelInput, speaker, amplifierId, assumed };
     const all = ['one', 'two', 'three'].map((name, n) =>
       runCommand(queries, addTarget, { jobId, id: `t${n + 10}`, fields: { ...rest, name } }),
     );

@@ -105,7 +105,8 @@ export const EntryLine = forwardRef<HTMLInputElement, EntryLineProps>(function E
       </p>
       {moved && !lock && (
         <p className="entry-moved" role="alert">
-          Typed for {moved}. Saving keeps it for {here}. <kbd>Esc</kbd> drops it.
+          You started typing this on {moved}; <kbd>Enter</kbd> saves it for {here}, <kbd>Esc</kbd> discards
+          it.
         </p>
       )}
       {instrument === 'seen' && !lock && (

@@ -135,7 +135,7 @@ function summary({ rows, claims, variants }: ReadSheet): string {
   return [
     `${claims.length} of ${rows.length} rows understood`,
     named.length > 0 && `variants ${named.join(', ')}`,
-    left > 0 && `${left} ${left === 1 ? 'waits' : 'wait'} for what is missing below`,
+    left > 0 && `${left} still ${left === 1 ? 'needs' : 'need'} what is missing below`,
   ]
     .filter(Boolean)
     .join(', ')

@@ -17,7 +17,7 @@ export function SheetGaps({ rows, now, completed, onComplete }: SheetGapsProps) 
   const current = new Map(now.map((r) => [r.key, r]));
   return (
     <table className="sheet-gaps">
-      <caption>Not understood: put it right here, or leave it out</caption>
+      <caption>Not understood: correct it here, or leave it out</caption>
       <thead>
         <tr>
           <th scope="col">Line</th>

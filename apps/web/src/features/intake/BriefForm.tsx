@@ -5,14 +5,14 @@ import {
   type JobOutline,
   KEEP_ITEMS,
   type TargetFields,
-  WISH_SHAPES,
+  TARGETS_OF_SHAPE,
   type WishShape,
 } from '@ulpen/core';
 import { Choices } from '../../ui/Choices.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
-import { TARGETS_OF_SHAPE } from './target-starts.ts';
 import './brief.css';
-import { KEEP_WORD, SHAPE_WORD } from '../../ui/wish-words.ts';
+import { ShapeChoice } from '../../ui/ShapeChoice.tsx';
+import { KEEP_WORD } from '../../ui/wish-words.ts';
 import { useWishConflicts } from '../../api/plan-given.ts';
 
 interface BriefFormProps {
@@ -27,9 +27,9 @@ interface BriefFormProps {
 export function BriefForm({ job, brief, change, onStart }: BriefFormProps) {
   const conflicts = useWishConflicts(job);
   const electric = job.intake.drive === 'electric' || job.intake.drive === 'hybrid';
-  const choose = (shape: WishShape) => {
-    change({ shape: brief.shape === shape ? null : shape });
-    if (brief.shape !== shape && job.targets.length === 0) onStart(TARGETS_OF_SHAPE[shape]);
+  const choose = (shape: WishShape | null) => {
+    change({ shape });
+    if (shape && job.targets.length === 0) onStart(TARGETS_OF_SHAPE[shape]);
   };
   const toggle = (item: (typeof KEEP_ITEMS)[number]) =>
     change({
@@ -37,22 +37,7 @@ export function BriefForm({ job, brief, change, onStart }: BriefFormProps) {
     });
   return (
     <section className="brief" aria-label="The wish">
-      <fieldset className="brief-part">
-        <legend className="label">The owner wants</legend>
-        <div className="brief-toggles">
-          {WISH_SHAPES.map((shape) => (
-            <button
-              key={shape}
-              type="button"
-              className={`toggle ${brief.shape === shape ? 'toggle-on' : ''}`}
-              aria-pressed={brief.shape === shape}
-              onClick={() => choose(shape)}
-            >
-              {SHAPE_WORD[shape]}
-            </button>
-          ))}
-        </div>
-      </fieldset>
+      <ShapeChoice shape={brief.shape} onChange={choose} />
       <fieldset className="brief-part">
         <legend className="label">and keeps</legend>
         <div className="brief-toggles">

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { Plus } from 'lucide-react';
-import type { TargetFields } from '@ulpen/core';
+import { TARGET_STARTS, type TargetFields } from '@ulpen/core';
 import { addTarget } from '../../api/commands/add-target.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { newId } from '../../api/new-id.ts';
@@ -12,7 +12,6 @@ import { BriefForm } from './BriefForm.tsx';
 import { CarDetails } from './CarDetails.tsx';
 import { CarForm } from './CarForm.tsx';
 import { SystemGuess, ZeroRadio } from './SystemGuess.tsx';
-import { TARGET_STARTS } from './target-starts.ts';
 import { TargetEditor } from './TargetEditor.tsx';
 import { useBrief } from './use-brief.ts';
 import { useIntake } from './use-intake.ts';
@@ -93,7 +92,7 @@ export function IntakePage() {
           </>
         )}
         <ZeroRadio job={job} intake={intake} change={change} />
-        <SystemGuess intake={intake} change={change} />
+        <SystemGuess job={job} intake={intake} change={change} />
       </section>
     </main>
   );

@@ -1,23 +1,38 @@
-import { type Clues, type IntakeFields, type JobOutline, likelySystems, ZERO_ITEMS } from '@ulpen/core';
+import {
+  type Clues,
+  cluesOfJob,
+  decidingClues,
+  type IntakeFields,
+  type JobOutline,
+  likelySystems,
+  ZERO_ITEMS,
+} from '@ulpen/core';
+import { Button } from 'react-bootstrap';
 import { CLUE_WORDS, ZERO_WORDS } from './intake-words.ts';
 import { ReferenceFields } from './ReferenceFields.tsx';
 
 interface SystemGuessProps {
+  job: JobOutline;
   intake: IntakeFields;
   change: (part: Partial<IntakeFields>) => void;
 }
 
-/** What kind of factory system this may be, and which test decides it. */
-export function SystemGuess({ intake, change }: SystemGuessProps) {
-  const systems = likelySystems(intake.clues);
+/** What kind of factory system this may be, and which test decides it. Only what would decide something is asked. */
+export function SystemGuess({ job, intake, change }: SystemGuessProps) {
+  const clues = cluesOfJob(intake.clues, job);
+  const systems = likelySystems(clues);
+  const deciding = decidingClues(clues);
+  const shown = (Object.keys(CLUE_WORDS) as (keyof Clues)[]).filter(
+    (clue) => intake.clues[clue] !== 'unknown' || deciding.includes(clue),
+  );
   const set = (clue: keyof Clues, value: Clues[keyof Clues]) =>
     change({ clues: { ...intake.clues, [clue]: value } });
   return (
     <section className="intake-part" aria-label="Likely systems">
       <h2 className="intake-title">What kind of system may it be?</h2>
       <ul className="clues">
-        {Object.entries(CLUE_WORDS).map(([key, word]) => {
-          const clue = key as keyof Clues;
+        {shown.map((clue) => {
+          const word = CLUE_WORDS[clue];
           return (
             <li key={clue}>
               <span>{word}</span>
@@ -39,6 +54,9 @@ export function SystemGuess({ intake, change }: SystemGuessProps) {
           );
         })}
       </ul>
+      {deciding.length === 0 && (
+        <p className="quiet small">No other answer would change which is likeliest.</p>
+      )}
       <ol className="systems">
         {systems.map((s, i) => (
           <li key={s.name} className={i === 0 ? 'system-first' : ''}>
@@ -61,7 +79,7 @@ export function SystemGuess({ intake, change }: SystemGuessProps) {
 }
 
 /** Set to nothing before the first reading, and kept that way. */
-export function ZeroRadio({ job, intake, change }: SystemGuessProps & { job: JobOutline }) {
+export function ZeroRadio({ job, intake, change }: SystemGuessProps) {
   const left = ZERO_ITEMS.length - intake.zeroed.length;
   return (
     <section className="intake-part" aria-label="Zero the radio">
@@ -73,6 +91,11 @@ export function ZeroRadio({ job, intake, change }: SystemGuessProps & { job: Job
           </span>
         )}
       </h2>
+      {left > 0 && (
+        <Button variant="secondary" onClick={() => change({ zeroed: [...ZERO_ITEMS] })}>
+          {left === ZERO_ITEMS.length ? 'All are set' : 'The rest is set'}
+        </Button>
+      )}
       <ul className="zero-list">
         {ZERO_ITEMS.map((item) => {
           const on = intake.zeroed.includes(item);

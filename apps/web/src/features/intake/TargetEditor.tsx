@@ -38,6 +38,8 @@ const fieldsOf = (t: TargetFields): TargetFields => ({
   speakerLevelInput: t.speakerLevelInput,
   speaker: t.speaker,
   amplifierId: t.amplifierId,
+  // Whoever saves has looked at them.
+  assumed: false,
 });
 const same = (a: TargetFields, b: TargetFields) =>
   JSON.stringify(fieldsOf(a)) === JSON.stringify(fieldsOf(b));
@@ -85,7 +87,7 @@ export function TargetEditor({ target, jobId }: { target: Target; jobId: string 
   const id = `target-${target.id}`;
 
   return (
-    <article className="target" aria-label={base.name}>
+    <article className="target" aria-label={base.name} data-assumed={base.assumed && !dirty}>
       <div className="target-line">
         <Form.Control
           aria-label="Name of the target"
@@ -161,6 +163,14 @@ export function TargetEditor({ target, jobId }: { target: Target; jobId: string 
           onKeepMine={() => save(conflict.version)}
           onTakeTheirs={() => take(conflict)}
         />
+      )}
+      {base.assumed && !dirty && (
+        <div className="target-assumed">
+          <span>Usual figures: nobody has looked at them yet.</span>
+          <Button variant="secondary" onClick={() => save(base.version)} disabled={change.isPending}>
+            They are right
+          </Button>
+        </div>
       )}
       {dirty && !conflict && (
         <div className="d-flex gap-2">

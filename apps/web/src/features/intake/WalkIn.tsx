@@ -88,6 +88,25 @@ export function WalkIn({ intake, change }: WalkInProps) {
           </li>
         ))}
       </ul>
+      {left > 0 && (
+        <Button
+          variant="secondary"
+          className="walk-rest"
+          onClick={() =>
+            setItems(
+              (all) =>
+                Object.fromEntries(
+                  WALK_IN_ITEMS.map((i) => [
+                    i,
+                    all[i].state === 'unchecked' ? { ...all[i], state: 'good' } : all[i],
+                  ]),
+                ) as Items,
+            )
+          }
+        >
+          {left === WALK_IN_ITEMS.length ? 'Looked at all: good' : 'Looked at the rest: good'}
+        </Button>
+      )}
       <div className="walk-sign">
         <Form.Control
           aria-label="Signed by"

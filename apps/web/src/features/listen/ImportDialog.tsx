@@ -1,13 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import {
-  type Capture,
-  type CaptureFields,
-  COLUMN_LIMITS,
-  type ColumnChoice,
-  type JobView,
-  UNKNOWN_SITUATION,
-} from '@ulpen/core';
+import { COLUMN_LIMITS, type ColumnChoice, type JobView } from '@ulpen/core';
 import { addCapture } from '../../api/commands/add-capture.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { useNotices } from '../../ui/notices-store.ts';
@@ -18,6 +11,7 @@ import { useFilePreview } from './use-file-preview.ts';
 import { ImportConditions } from './ImportConditions.tsx';
 import { OutputSelect } from './OutputSelect.tsx';
 import { ImportPreview } from './ImportPreview.tsx';
+import { type Said, tooLargeWords, usualConditions } from './usual-conditions.ts';
 
 interface ImportDialogProps {
   job: JobView;
@@ -25,8 +19,6 @@ interface ImportDialogProps {
   pairId: string;
   onClose: () => void;
 }
-
-type Said = Omit<CaptureFields, 'fileName'>;
 
 /** Shows how a file was understood, lets that be corrected, asks for the conditions, and only then saves. */
 export function ImportDialog({ job, file, pairId, onClose }: ImportDialogProps) {
@@ -61,12 +53,7 @@ export function ImportDialog({ job, file, pairId, onClose }: ImportDialogProps) 
     <FileDialog
       title={`Import ${file.name}`}
       progress={!tooLarge && !preview ? progress : null}
-      wrong={[
-        tooLarge &&
-          `The file has ${(file.size / 2 ** 20).toFixed(0)} MB; at most ${COLUMN_LIMITS.bytes / 2 ** 20} MB are read. Export the response as text with fewer points, for example 48 an octave. Sound recordings are not text.`,
-        preview && !preview.ok && preview.message,
-        refused,
-      ]}
+      wrong={[tooLarge && tooLargeWords(file), preview && !preview.ok && preview.message, refused]}
       ready={preview?.ok === true}
       action="Save the measurement"
       saving={save.isPending}
@@ -88,19 +75,4 @@ export function ImportDialog({ job, file, pairId, onClose }: ImportDialogProps) 
       )}
     </FileDialog>
   );
-}
-
-/** Conditions stay as they were at the newest import of this job, until changed. */
-function usualConditions(job: JobView): Said {
-  const captures = job.units.flatMap((u) => u.pairs.flatMap((p) => p.captures));
-  const last = captures.reduce<Capture | null>((a, b) => (a && a.importedAt >= b.importedAt ? a : b), null);
-  return {
-    levelKind: last?.levelKind ?? 'flat',
-    levelUnit: last?.levelUnit ?? 'dB',
-    phaseReference: 'none',
-    volumeStep: last?.volumeStep ?? null,
-    load: last?.load ?? 'speaker',
-    situation: UNKNOWN_SITUATION,
-    note: '',
-  };
 }

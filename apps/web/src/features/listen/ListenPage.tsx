@@ -9,6 +9,7 @@ import { useFramedMeasuredJob } from '../../api/framed-job.ts';
 import { type Editing, isSound } from './editing.ts';
 import { OutputDialog } from './OutputDialog.tsx';
 import { OutputList } from './OutputList.tsx';
+import { UnitStarts } from './UnitStarts.tsx';
 import { SpeakersDialog } from './speakers/SpeakersDialog.tsx';
 import { UnitDialog } from '../../ui/UnitDialog.tsx';
 import './listen.css';
@@ -17,6 +18,9 @@ import './listen.css';
 const OutputDetail = lazy(async () => ({ default: (await import('./OutputDetail.tsx')).OutputDetail }));
 const RecordingDialog = lazy(async () => ({
   default: (await import('./recording/RecordingDialog.tsx')).RecordingDialog,
+}));
+const SeveralDialog = lazy(async () => ({
+  default: (await import('./several/SeveralDialog.tsx')).SeveralDialog,
 }));
 const ImportDialog = lazy(async () => ({ default: (await import('./ImportDialog.tsx')).ImportDialog }));
 
@@ -39,8 +43,14 @@ export function ListenPage() {
   const importFiles = useCallback(
     (files: FileList | null, into: string) => {
       if (!files?.length) return;
-      if (files.length > 1) tell({ text: 'One file at a time: drop each on the output it was taken from.' });
-      setEditing({ what: isSound(files[0]) ? 'recording' : 'import', file: files[0], pairId: into });
+      const columns = [...files].filter((f) => !isSound(f));
+      if (files.length > 1 && columns.length < files.length)
+        tell({ text: 'Recordings are taken in one at a time: drop each on its output.' });
+      if (columns.length > 1) setEditing({ what: 'several', files: columns });
+      else {
+        const file = columns[0] ?? files[0];
+        setEditing({ what: isSound(file) ? 'recording' : 'import', file, pairId: into });
+      }
     },
     [tell],
   );
@@ -65,10 +75,10 @@ export function ListenPage() {
         {job.units.length === 0 ? (
           <EmptyState
             title="Which unit drives the speakers?"
-            actions={<Button onClick={() => setEditing({ what: 'unit', unit: null })}>Add a unit</Button>}
+            actions={<UnitStarts jobId={job.id} onOne={() => setEditing({ what: 'unit', unit: null })} />}
           >
-            Add the factory radio, or the amplifier where there is one. Then its outputs, one for each pair of
-            speaker wires.
+            Start with the nearest system: its unit and an output for each pair of speaker wires, to be
+            corrected where they differ.
           </EmptyState>
         ) : (
           <OutputList
@@ -120,6 +130,11 @@ export function ListenPage() {
       {editing?.what === 'import' && (
         <Suspense fallback={null}>
           <ImportDialog job={job} file={editing.file} pairId={editing.pairId} onClose={close} />
+        </Suspense>
+      )}
+      {editing?.what === 'several' && (
+        <Suspense fallback={null}>
+          <SeveralDialog job={job} files={editing.files} onClose={close} />
         </Suspense>
       )}
       {editing?.what === 'recording' && (

@@ -54,6 +54,7 @@ export const OutputDetail = memo(function OutputDetail({ pair, unit, onFiles, on
           ref={input}
           type="file"
           hidden
+          multiple
           data-testid="measurement-file"
           accept=".txt,.csv,.tsv,.frd,.dat,text/*,.wav,.wave,audio/wav"
           onChange={(e) => {

@@ -6,6 +6,7 @@ export type Editing =
   | { what: 'output'; unit: UnitView; pair: PairView | null }
   | { what: 'speakers' }
   | { what: 'import'; file: File; pairId: string }
+  | { what: 'several'; files: File[] }
   | { what: 'recording'; file: File; pairId: string };
 
 /** Sound by its name or its kind; everything else is taken as text with columns. */

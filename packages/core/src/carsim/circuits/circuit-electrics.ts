@@ -12,7 +12,7 @@ const METER_OHMS = 10e6;
 /** What a load is for that tells a source from a floating wire. */
 const LOAD_OHMS = 10e3;
 const GROUNDED: Node = { volts: 0, ohms: 0.3 };
-/** A wire on nothing: coupled to its neighbours through the loom. */
+/** A floating wire: coupled to its neighbours through the loom. */
 const FLOATING = 40e6;
 
 export const pairOf = (car: CircuitCar, i: number): CircuitPair | null =>

@@ -18,6 +18,7 @@ import { factoryWirePower } from './factory-wire-power.ts';
 import { faderKept } from './fader-kept.ts';
 import { feedProcessed } from './feed-processed.ts';
 import { foundAtIntake } from './found-at-intake.ts';
+import { figuresSeen } from './figures-seen.ts';
 import { forbiddenCircuit } from './forbidden-circuit.ts';
 import { mainFuse } from './fuse.ts';
 import { groundPoint } from './ground-point.ts';
@@ -106,6 +107,7 @@ export const PLAN_RULES: readonly PlanRule[] = [
   sourceFound,
   outputLeftOut,
   foundAtIntake,
+  figuresSeen,
   warningSoundLost,
   requiredSoundUnknown,
   wishKept,

@@ -16,6 +16,7 @@ import { channelsEnough } from './channels-enough.ts';
 import { claimContradicted } from './claim-contradicted.ts';
 import { deviceChosen } from './device-chosen.ts';
 import { NO_HARNESS } from '../facts/harness-facts.ts';
+import { figuresSeen } from './figures-seen.ts';
 import { forbiddenCircuit } from './forbidden-circuit.ts';
 import { interfaceFits } from './interface-fits.ts';
 import { latencyApart } from './latency-apart.ts';
@@ -54,6 +55,27 @@ describe('what Find forbids', () => {
       }),
     ]);
     expect(claimContradicted(tapped('p3'))).toEqual([]);
+  });
+});
+
+describe('what a plan is made to give', () => {
+  it('is assumed while it is only what is usual for the wish', () => {
+    const plan = (assumed: boolean) => {
+      const feed = madeFeed({ target: { assumed, speaker: { watts: 60 } } });
+      return madePlan({ feeds: [feed], input: { targets: [feed.target] } });
+    };
+    expect(figuresSeen(plan(true))).toEqual([
+      verdict(
+        'assumption',
+        'figures-assumed',
+        'Front set: 80 Hz to 16 kHz, 4 Ω and 60 W are the usual figures',
+        {
+          settle: 'intake',
+          remedy: 'say that they are right or change them',
+        },
+      ),
+    ]);
+    expect(figuresSeen(plan(false))).toEqual([]);
   });
 });
 

@@ -6,6 +6,7 @@ import { FindingCard } from '../findings/FindingCard.tsx';
 import { toneOf } from '../findings/finding-tone.ts';
 import { CheckForm } from './CheckForm.tsx';
 import { CheckList } from './CheckList.tsx';
+import { VoltsTable } from './VoltsTable.tsx';
 import { type GuidedTest, namesOf, type RecordWith } from './guided-test.ts';
 
 interface TestRoutineProps {
@@ -88,6 +89,12 @@ export function TestRoutine({ test, job, behaviour }: TestRoutineProps) {
               />
             </div>
           ))}
+          {test.volts && pair && (
+            <div>
+              <h2 className="label">{test.volts.title}</h2>
+              <VoltsTable key={test.id} job={job} pairs={pairs} pair={pair} along={test.volts.along} />
+            </div>
+          )}
           {finding && (
             <FindingCard heading="h2" title={pair ? pairName(pair) : test.title} finding={finding} open>
               {Shows && pair && <Shows job={job} behaviour={behaviour} pair={pair} />}

@@ -32,33 +32,6 @@ const choice = (name: string, label: string, words: Record<string, string>): Che
 const TONES = [100, 400, 1000, 2000, 3000, 5000, 8000, 12_000];
 const nextTone = (hz: string) => String(TONES.find((t) => t > Number(hz)) ?? '');
 
-export const LEVEL_OVER_STEPS: CheckFormShape = {
-  kind: 'level',
-  fields: [
-    number('volumeStep', 'Volume step'),
-    number('volts', 'Reads, V AC'),
-    number('hz', 'Tone, Hz'),
-    number('signalDb', 'Tone level on the track, dB', false, '7.5rem'),
-    number('supplyVolts', 'Supply, V', false),
-    choice('load', 'Load', LOAD_WORD),
-  ],
-  start: { volumeStep: '', volts: '', hz: '100', signalDb: '0', supplyVolts: '', load: 'speaker' },
-  next: (now) => ({ ...now, volumeStep: '', volts: '' }),
-};
-
-export const LEVEL_OVER_TONES: CheckFormShape = {
-  ...LEVEL_OVER_STEPS,
-  fields: [
-    number('hz', 'Tone, Hz'),
-    number('volts', 'Reads, V AC'),
-    number('volumeStep', 'Volume step'),
-    number('signalDb', 'Tone level on the track, dB', false, '7.5rem'),
-    choice('load', 'Load', LOAD_WORD),
-  ],
-  start: { ...LEVEL_OVER_STEPS.start, hz: '40' },
-  next: (now) => ({ ...now, hz: now.hz === '40' ? '100' : nextTone(now.hz), volts: '' }),
-};
-
 export const METER_TONES: CheckFormShape = {
   kind: 'meter-tone',
   fields: [number('hz', 'Tone, Hz'), number('volts', 'Reads, V AC')],

@@ -10,6 +10,7 @@ import {
   type Situation,
 } from '@ulpen/core';
 import type { CheckFormShape } from './check-forms.ts';
+import type { Along } from './volts-table.ts';
 
 /** What is set before "Record" opens the input. */
 export interface RecordWith {
@@ -36,6 +37,8 @@ export interface GuidedTest {
   caution?: string;
   records: RecordWith[];
   forms: { title: string; shape: CheckFormShape }[];
+  /** a tone’s volts, read off a meter at all outputs (default: none are) */
+  volts?: { title: string; along: Along };
   kinds: CheckBody['kind'][];
   /** outputs that it makes sense for; null: not of any one output */
   pairs: ((job: JobView) => PairView[]) | null;

@@ -1,5 +1,4 @@
 import { type GuidedTest, outputsOf, ofOutput, QUIET_CONTROLS } from '../guided-test.ts';
-import { LEVEL_OVER_STEPS } from '../check-forms.ts';
 
 export const clean: GuidedTest = {
   id: 'clean',
@@ -16,7 +15,8 @@ export const clean: GuidedTest = {
   caution:
     'Never a full-level tone into a tweeter. A few seconds each, and let the coil cool. An amplifier that falls asleep in between has to be woken again: keep the radio on.',
   records: [{ word: 'Record a tone', played: 'tone' }],
-  forms: [{ title: 'Read with a meter', shape: LEVEL_OVER_STEPS }],
+  forms: [],
+  volts: { title: 'Read with a meter', along: 'step' },
   kinds: ['level'],
   pairs: outputsOf,
   finding: (b, id) => ofOutput(b, id)?.clean ?? null,

@@ -1,5 +1,4 @@
 import { type GuidedTest, ofOutput, QUIET_CONTROLS } from '../guided-test.ts';
-import { LEVEL_OVER_STEPS } from '../check-forms.ts';
 
 export const feed: GuidedTest = {
   id: 'feed',
@@ -13,7 +12,8 @@ export const feed: GuidedTest = {
     'Record one speaker output at the same steps: it tells how far the volume was really turned.',
   ],
   records: [{ word: 'Record pink noise', played: 'pink' }],
-  forms: [{ title: 'Read with a meter', shape: LEVEL_OVER_STEPS }],
+  forms: [],
+  volts: { title: 'Read with a meter', along: 'step' },
   kinds: ['level'],
   pairs: (job) => job.units.filter((u) => u.kind === 'radio').flatMap((u) => u.pairs),
   finding: (b, id) => ofOutput(b, id)?.feed ?? null,

@@ -1,5 +1,4 @@
 import { type GuidedTest, outputsOf, ofOutput, QUIET_CONTROLS } from '../guided-test.ts';
-import { LEVEL_OVER_STEPS } from '../check-forms.ts';
 
 export const level: GuidedTest = {
   id: 'level',
@@ -12,7 +11,8 @@ export const level: GuidedTest = {
     'Take the steps from low to the loudest that is used.',
   ],
   records: [{ word: 'Record pink noise', played: 'pink' }],
-  forms: [{ title: 'Read with a meter', shape: LEVEL_OVER_STEPS }],
+  forms: [],
+  volts: { title: 'Read with a meter', along: 'step' },
   kinds: ['level'],
   pairs: outputsOf,
   finding: (b, id) => ofOutput(b, id)?.level ?? null,

@@ -1,5 +1,5 @@
 import { type GuidedTest, outputsOf, ofOutput, QUIET_CONTROLS } from '../guided-test.ts';
-import { LEVEL_OVER_TONES, SILENCE_VOLTS } from '../check-forms.ts';
+import { SILENCE_VOLTS } from '../check-forms.ts';
 
 export const meterBand: GuidedTest = {
   id: 'meter-band',
@@ -15,10 +15,8 @@ export const meterBand: GuidedTest = {
   ],
   caution: 'Tones stay quiet and brief; no low tone into a tweeter.',
   records: [],
-  forms: [
-    { title: 'Read with nothing playing', shape: SILENCE_VOLTS },
-    { title: 'Read a tone', shape: LEVEL_OVER_TONES },
-  ],
+  forms: [{ title: 'Read with nothing playing', shape: SILENCE_VOLTS }],
+  volts: { title: 'Read the tones', along: 'tone' },
   kinds: ['level', 'silence'],
   pairs: outputsOf,
   finding: (b, id) => ofOutput(b, id)?.meter ?? null,

@@ -1,4 +1,5 @@
-import { type Speaker, type TargetFields, USUAL_SPEAKER, type WishShape } from '@ulpen/core';
+import type { WishShape } from './brief.ts';
+import { type Speaker, type TargetFields, USUAL_SPEAKER } from './target.ts';
 
 const start = (
   name: string,
@@ -15,6 +16,7 @@ const start = (
   speakerLevelInput: false,
   speaker: { ...USUAL_SPEAKER, ...speaker },
   amplifierId: null,
+  assumed: true,
 });
 
 const FRONT = start('Front set', 'stereo', 'front', [80, 18_000], { watts: 60 });
