@@ -34,7 +34,7 @@ export async function driveWholeJob(origin: string) {
 
   const job = await must(
     client.POST('/api/v1/jobs', {
-      body: { car: 'Client car', year: 2024, system: '', place: '', wish: '' },
+      body: { car: 'Client car', year: 2024, system: '', place: '', wish: '', shape: null },
     }),
   );
   const unit = await must(
@@ -155,6 +155,7 @@ export async function driveWholeJob(origin: string) {
           coils: 1,
         },
         amplifierId: null,
+        assumed: false,
       },
     }),
   );

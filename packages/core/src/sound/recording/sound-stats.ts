@@ -27,7 +27,6 @@ export class SoundStats {
   private frames = 0;
   private readonly sides: Side[];
   private differenceSquared = 0;
-  private bothSquared = 0;
 
   constructor(sampleRate: number, channels: number) {
     this.blockFrames = Math.round(BLOCK * sampleRate);
@@ -41,10 +40,16 @@ export class SoundStats {
     );
     if (block.length === 2) {
       const [a, b] = block;
-      for (let i = 0; i < a.length; i++) {
-        this.differenceSquared += (a[i] - b[i]) ** 2;
-        this.bothSquared += a[i] * a[i] + b[i] * b[i];
+      // Two sums, which do not wait for each other.
+      let even = 0;
+      let odd = 0;
+      for (let i = 0; i < a.length; i += 2) {
+        const e = a[i] - b[i];
+        const o = i + 1 < a.length ? a[i + 1] - b[i + 1] : 0;
+        even += e * e;
+        odd += o * o;
       }
+      this.differenceSquared += even + odd;
     }
     this.frames += block[0].length;
   }
@@ -56,12 +61,14 @@ export class SoundStats {
   /** How different the channels are: 0 is the same signal in both, 1 unrelated ones. Null for one channel. */
   difference(): number | null {
     if (this.sides.length < 2) return null;
-    return this.bothSquared === 0 ? 0 : Math.sqrt(this.differenceSquared / this.bothSquared);
+    const both = this.sides[0].energy() + this.sides[1].energy();
+    return both === 0 ? 0 : Math.sqrt(this.differenceSquared / both);
   }
 }
 
 class Side {
   private peak = 0;
+  /** of all full blocks */
   private sum = 0;
   private squares = 0;
   private clipped = 0;
@@ -75,17 +82,15 @@ class Side {
   private readonly blockRms: number[] = [];
 
   push(samples: Float32Array, before: number, blockFrames: number, lostFrames: number): void {
-    let { peak, sum, squares, last, run, zeros, heard, blockSquares, blockSum } = this;
+    let { peak, last, run, zeros, heard, blockSquares, blockSum } = this;
     let inBlock = before % blockFrames;
     for (let i = 0; i < samples.length; i++) {
       const v = samples[i];
       const size = v < 0 ? -v : v;
-      sum += v;
-      squares += v * v;
       blockSquares += v * v;
       blockSum += v;
       if (v === last && size > 0.02) run++;
-      else {
+      else if (run > 1) {
         if (run >= FLAT_TOP && Math.abs(last) >= 0.999 * peak) this.clipped += run;
         run = 1;
       }
@@ -95,8 +100,8 @@ class Side {
         peak = size;
       }
       if (size === 0) zeros++;
-      else {
-        if (heard && zeros >= lostFrames && Math.abs(v) > 1e-4) this.gaps++;
+      else if (zeros > 0 || !heard) {
+        if (heard && zeros >= lostFrames && size > 1e-4) this.gaps++;
         zeros = 0;
         heard = true;
       }
@@ -104,17 +109,24 @@ class Side {
       if (++inBlock === blockFrames) {
         const mean = blockSum / blockFrames;
         this.blockRms.push(Math.sqrt(Math.max(0, blockSquares / blockFrames - mean * mean)));
+        this.squares += blockSquares;
+        this.sum += blockSum;
         blockSquares = 0;
         blockSum = 0;
         inBlock = 0;
       }
     }
-    Object.assign(this, { peak, sum, squares, last, run, zeros, heard, blockSquares, blockSum });
+    Object.assign(this, { peak, last, run, zeros, heard, blockSquares, blockSum });
+  }
+
+  /** sum of all squares */
+  energy(): number {
+    return this.squares + this.blockSquares;
   }
 
   result(frames: number): ChannelStats {
-    const dc = frames === 0 ? 0 : this.sum / frames;
-    const rms = frames === 0 ? 0 : Math.sqrt(Math.max(0, this.squares / frames - dc * dc));
+    const dc = frames === 0 ? 0 : (this.sum + this.blockSum) / frames;
+    const rms = frames === 0 ? 0 : Math.sqrt(Math.max(0, this.energy() / frames - dc * dc));
     const { peak, gaps, blockRms } = this;
     const clipped =
       this.clipped + (this.run >= FLAT_TOP && Math.abs(this.last) >= 0.999 * peak ? this.run : 0);

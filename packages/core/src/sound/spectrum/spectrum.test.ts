@@ -70,6 +70,20 @@ describe('Welch spectra', () => {
     );
   });
 
+  it('average every segment once, whether or not another shares its transform, and are looked at without being changed', () => {
+    const samples = noise(256 * 5, 9).map((v, n) => (n < 700 ? v : 1e-5 * v));
+    const looked = new Welch(RATE, 256, 1);
+    for (let end = 128; end <= samples.length; end += 128) {
+      looked.push([samples.subarray(end - 128, end)]);
+      if (end < 256) continue;
+      const { density, segments } = looked.spectrum();
+      expect(segments).toBe(end / 128 - 1);
+      const plain = plainWelch(samples.subarray(0, end), 256);
+      for (let k = 1; k < plain.length; k++)
+        expect(Math.abs(10 * Math.log10(density[0][k] / plain[k]))).toBeLessThan(0.001);
+    }
+  });
+
   it('show a second channel that is a delayed copy with that phase and full coherence', () => {
     const source = noise(40_000, 8);
     const welch = new Welch(RATE, 1024, 2);

@@ -14,7 +14,7 @@ export interface AveragedSpectrum {
 
 /**
  * Welch's method (Welch 1967) on samples as they arrive: periodic Hann window, half overlap, mean of every segment
- * taken away, one-sided density. Both channels go through one complex transform.
+ * taken away, one-sided density. Two channels, or two segments of one channel, go through one complex transform.
  *
  * @example
  * const welch = new Welch(48_000, 16_384, 1);
@@ -24,12 +24,13 @@ export interface AveragedSpectrum {
 export class Welch {
   private readonly window: Float64Array;
   private readonly scale: number;
+  private readonly room: number;
   private readonly kept: Float32Array[];
   private readonly work: number[];
   private readonly power: Float64Array[];
   private readonly cross: { re: Float64Array; im: Float64Array } | null;
   private filled = 0;
-  private segments = 0;
+  private transformed = 0;
 
   /**
    * @param size samples of a segment, a power of two
@@ -46,7 +47,9 @@ export class Welch {
     );
     const energy = this.window.reduce((sum, w) => sum + w * w, 0);
     this.scale = 2 / (sampleRate * energy);
-    this.kept = Array.from({ length: channels }, () => new Float32Array(size));
+    // One channel holds two segments, which share their middle half.
+    this.room = channels === 1 ? 1.5 * size : size;
+    this.kept = Array.from({ length: channels }, () => new Float32Array(this.room));
     this.work = complexZeros(size);
     const half = size / 2 + 1;
     this.power = Array.from({ length: channels }, () => new Float64Array(half));
@@ -57,28 +60,33 @@ export class Welch {
   push(block: readonly Float32Array[]): void {
     const length = block[0].length;
     for (let from = 0; from < length;) {
-      const take = Math.min(length - from, this.size - this.filled);
+      const take = Math.min(length - from, this.room - this.filled);
       for (let c = 0; c < this.channels; c++)
         this.kept[c].set(block[c].subarray(from, from + take), this.filled);
       this.filled += take;
       from += take;
-      if (this.filled < this.size) continue;
-      this.segment();
-      for (const kept of this.kept) kept.copyWithin(0, this.size / 2);
+      if (this.filled < this.room) continue;
+      if (this.channels === 1) this.addTwoSegments();
+      else this.addTwoChannels();
+      for (const kept of this.kept) kept.copyWithin(0, this.room - this.size / 2);
       this.filled = this.size / 2;
     }
   }
 
   /** What has been averaged so far. @returns densities of zero while no segment is full */
   spectrum(): AveragedSpectrum {
-    const { segments, size } = this;
+    const { size } = this;
+    // The first of two segments may be there alone; it stays where it is.
+    const alone = this.channels === 1 && this.filled >= size;
+    const segments = this.transformed + (alone ? 1 : 0);
+    const power = alone ? [this.withOneSegment()] : this.power;
     const mean = (sum: Float64Array, k: number) => (segments === 0 ? 0 : (sum[k] * factor(k)) / segments);
     // Neither the mean nor the highest point has a mirror image to be folded in.
     const factor = (k: number) => (k === 0 || k === size / 2 ? this.scale / 2 : this.scale);
     return {
       stepHz: this.sampleRate / size,
       segments,
-      density: this.power.map((sum) => sum.map((_, k) => mean(sum, k))),
+      density: power.map((sum) => sum.map((_, k) => mean(sum, k))),
       cross: this.cross && {
         re: this.cross.re.map((_, k) => mean(this.cross!.re, k)),
         im: this.cross.im.map((_, k) => mean(this.cross!.im, k)),
@@ -86,24 +94,38 @@ export class Welch {
     };
   }
 
-  private segment(): void {
-    const { kept, size, window, work } = this;
-    const [a, b] = kept;
-    const meanA = meanOf(a);
-    const meanB = b ? meanOf(b) : 0;
-    for (let i = 0; i < size; i++) {
-      work[2 * i] = (a[i] - meanA) * window[i];
-      work[2 * i + 1] = b ? (b[i] - meanB) * window[i] : 0;
-    }
-    const z = transform(size, work);
-    this.segments++;
-    if (b) this.addBoth(z);
-    else this.addOne(z);
+  private addTwoSegments(): void {
+    const { kept, size } = this;
+    this.put(kept[0], kept[0].subarray(size / 2));
+    addPowers(this.power[0], transform(size, this.work));
+    this.transformed += 2;
   }
 
-  private addOne(z: readonly number[]): void {
-    const [power] = this.power;
-    for (let k = 0; k < power.length; k++) power[k] += z[2 * k] ** 2 + z[2 * k + 1] ** 2;
+  private withOneSegment(): Float64Array {
+    const { kept, size, work } = this;
+    this.put(kept[0], kept[0]);
+    for (let i = 0; i < size; i++) work[2 * i + 1] = 0;
+    const power = this.power[0].slice();
+    addPowers(power, transform(size, work));
+    return power;
+  }
+
+  private addTwoChannels(): void {
+    const [a, b] = this.kept;
+    this.put(a, b);
+    this.addBoth(transform(this.size, this.work));
+    this.transformed++;
+  }
+
+  /** Two windowed segments as real and imaginary part of what is transformed next. */
+  private put(a: Float32Array, b: Float32Array): void {
+    const { size, window, work } = this;
+    const [meanA, meanB] = [meanOf(a, size), meanOf(b, size)];
+    for (let i = 0; i < size; i++) {
+      const w = window[i];
+      work[2 * i] = (a[i] - meanA) * w;
+      work[2 * i + 1] = (b[i] - meanB) * w;
+    }
   }
 
   /** The two real channels are the even and the odd part of one complex spectrum. */
@@ -125,8 +147,26 @@ export class Welch {
   }
 }
 
-function meanOf(values: Float32Array): number {
-  let sum = 0;
-  for (let i = 0; i < values.length; i++) sum += values[i];
-  return sum / values.length;
+/** Of two real segments in one complex spectrum only the sum of their powers is wanted: that of point and mirror image. */
+function addPowers(power: Float64Array, z: readonly number[]): void {
+  const top = power.length - 1;
+  power[0] += z[0] ** 2 + z[1] ** 2;
+  power[top] += z[2 * top] ** 2 + z[2 * top + 1] ** 2;
+  for (let k = 1, m = 4 * top - 2; k < top; k++, m -= 2)
+    power[k] += 0.5 * (z[2 * k] ** 2 + z[2 * k + 1] ** 2 + z[m] ** 2 + z[m + 1] ** 2);
+}
+
+/** In four sums, which do not wait for each other. */
+function meanOf(values: Float32Array, size: number): number {
+  let a = 0;
+  let b = 0;
+  let c = 0;
+  let d = 0;
+  for (let i = 0; i < size; i += 4) {
+    a += values[i];
+    b += values[i + 1];
+    c += values[i + 2];
+    d += values[i + 3];
+  }
+  return (a + b + c + d) / size;
 }
