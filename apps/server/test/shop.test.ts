@@ -53,6 +53,21 @@ describe('brief, preferences and library', () => {
     const changed = await app.call<Preferences>('PUT', path, { ...body, first: 'flattest' });
     expect(changed.body).toEqual({ ...body, first: 'flattest', version: body.version + 1 });
     expect((await app.call<Problem>('PUT', path, body)).status).toBe(409);
+    const wrong = async (part: object) => {
+      const answer = await app.call<Problem>('PUT', path, { ...changed.body, ...part });
+      return [answer.status, answer.body.errors?.map((e) => `${e.field}: ${e.message}`)];
+    };
+    const { practice, conditionSets } = changed.body;
+    expect(await wrong({ practice: { ...practice, cleanPercent: 40 } })).toEqual([
+      400,
+      ['practice.cleanPercent: up to 10 %'],
+    ]);
+    const twice = [conditionSets[0], { ...conditionSets[1], name: conditionSets[0].name.toUpperCase() }];
+    expect(await wrong({ conditionSets: twice })).toEqual([
+      400,
+      ['conditionSets: two sets have the same name'],
+    ]);
+    expect(await wrong({ conditionSets: [] })).toEqual([400, ['conditionSets: one set at least']]);
     await app.call('PUT', path, { ...changed.body, first: 'fewest-parts' });
   });
 

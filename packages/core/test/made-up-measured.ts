@@ -28,6 +28,7 @@ export function madeAnalysis(
     lowHz: null,
     highHz: null,
     reasons: [],
+    doubt: null,
     ...part,
   };
 }

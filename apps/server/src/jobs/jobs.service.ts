@@ -5,7 +5,7 @@ import {
   type JobMeasurements,
   type JobOutline,
   type JobView,
-  measuredJob,
+  jobViewOf,
   type NewJobFields,
   TARGETS_OF_SHAPE,
 } from '@ulpen/core';
@@ -82,6 +82,6 @@ export class JobsService {
 
   /** A job with everything that its screens show. */
   async view(db: Knex, id: string): Promise<JobView> {
-    return measuredJob(await this.outline(db, id), await this.measurements(db, id));
+    return jobViewOf(await this.outline(db, id), await this.measurements(db, id));
   }
 }

@@ -5,7 +5,7 @@ import {
   type JobMeasurements,
   type JobOutline,
   type JobView,
-  measuredJob,
+  jobViewOf,
 } from '@ulpen/core';
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { api } from './client.ts';
@@ -53,5 +53,5 @@ export function useMeasuredJob(outline: JobOutline): JobView | null {
   useEffect(() => {
     if (data && !holdsAll(outline, data)) void refetch();
   }, [outline, data, refetch]);
-  return useMemo(() => (data ? measuredJob(outline, data) : null), [outline, data]);
+  return useMemo(() => (data ? jobViewOf(outline, data) : null), [outline, data]);
 }

@@ -1,8 +1,11 @@
-import { type PreferencesFields, settingChoices } from '@ulpen/core';
+import { type Practice, type PreferencesFields, settingChoices } from '@ulpen/core';
+
+/** What is chosen among a few. */
+export type ChoiceKey = Exclude<keyof PreferencesFields, 'practice' | 'conditionSets'>;
 
 /** The choices in which schools of the trade differ, with what is the default and why. */
 export const PREFERENCE_WORDS: {
-  [K in keyof PreferencesFields]: {
+  [K in ChoiceKey]: {
     label: string;
     why: string;
     options: { value: PreferencesFields[K]; word: string }[];
@@ -54,6 +57,19 @@ export const PREFERENCE_WORDS: {
     why: 'Default: 5 dB. Without overlap only a full-scale tone reaches full power. With 5 or 10 dB music that is recorded lower reaches it too, and a full-scale tone clips.',
     options: settingChoices('overlap'),
   },
+};
+
+/** Limits of practice, with what they decide. */
+export const PRACTICE_WORDS: Record<keyof Practice, { label: string; why: string }> = {
+  cleanPercent: {
+    label: 'A tone is clean up to, % distortion',
+    why: 'decides the clean maximum of an output',
+  },
+  loadStarts: { label: 'Cold starts without load', why: 'before an output is taken to bear it' },
+  loadMinutes: { label: 'Minutes of play without load', why: 'in the longest of them' },
+  latencyMs: { label: 'Channels apart by at most, ms', why: 'above it a plan warns of an echo' },
+  standingMilliamps: { label: 'Standing current at most, mA', why: 'of the new system while the car sleeps' },
+  standingDays: { label: 'The car starts after, days', why: 'at least, with that standing current' },
 };
 
 export const PRICE_WORD = ['', 'low', 'middle', 'high', 'very high'] as const;

@@ -15,9 +15,14 @@ import {
   equaliserWords,
 } from '../features/listen/profile-words.ts';
 import { blankOutput, OUTPUT_STARTS } from '../features/listen/output-starts.ts';
-import { TARGET_STARTS, TARGETS_OF_SHAPE } from '@ulpen/core';
 import { settlePath, verdictOf } from '../features/plan/plan-words.ts';
-import { pairFieldsSchema, targetFieldsSchema, UNKNOWN_SITUATION } from '@ulpen/core';
+import {
+  pairFieldsSchema,
+  TARGET_STARTS,
+  targetFieldsSchema,
+  TARGETS_OF_SHAPE,
+  UNKNOWN_SITUATION,
+} from '@ulpen/core';
 import { bandEdges, classWord, confidenceWord } from './bands-words.ts';
 import { AXIS_TICKS, axisFrequency, axisPlace, rampStops } from './frequency-scale.ts';
 
@@ -40,6 +45,7 @@ const analysis = (
   lowError: null,
   highError: null,
   reasons: [],
+  doubt: null,
 });
 
 describe('the frequency axis', () => {

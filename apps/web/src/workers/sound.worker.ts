@@ -1,5 +1,7 @@
 import { expose } from 'comlink';
 import {
+  inputDistortion,
+  inputSkew,
   type Part,
   type Played,
   quickAnalysis,
@@ -22,18 +24,31 @@ export type RecordingPreview =
   | { ok: true; report: RecordingReport; repairs: string[]; analyses: ResponseAnalysis[] }
   | { ok: false; message: string };
 
+/** Reads a WAV file piece by piece. `null` when the person stopped it. */
+async function readRecording(file: Blob, played: Played, goOn: OnProgress) {
+  let recording: Recording | null = null;
+  const reader = new WavReader(
+    (channels) => recording!.push(channels),
+    ({ sampleRate, channels }) => (recording = new Recording(sampleRate, channels === 2 ? 2 : 1, played)),
+  );
+  if (!(await readPieces(file.stream(), file.size, (piece) => reader.push(piece), goOn))) return null;
+  const { repairs } = reader.finish();
+  return { result: recording!.result(), repairs };
+}
+
 const soundWork = {
+  /** What a loop-back shows of the input: the lag of its right channel from noise, its distortion from a tone. */
+  async measureInput(file: Blob, played: 'pink' | 'tone') {
+    const { result } = (await readRecording(file, played, async () => true))!;
+    return played === 'pink' ? { played, ...inputSkew(result) } : { played, ...inputDistortion(result) };
+  },
+
   /** Reads a WAV file as the server will, piece by piece. `null` when the person stopped it. */
   async previewRecording(file: File, played: Played, goOn: OnProgress): Promise<RecordingPreview | null> {
-    let recording: Recording | null = null;
-    const reader = new WavReader(
-      (channels) => recording!.push(channels),
-      ({ sampleRate, channels }) => (recording = new Recording(sampleRate, channels === 2 ? 2 : 1, played)),
-    );
     try {
-      if (!(await readPieces(file.stream(), file.size, (piece) => reader.push(piece), goOn))) return null;
-      const { repairs } = reader.finish();
-      const result = recording!.result();
+      const read = await readRecording(file, played, goOn);
+      if (!read) return null;
+      const { result, repairs } = read;
       if (result.seconds > RECORDING_LIMITS.seconds + 1)
         return { ok: false, message: `The recording lasts over ${RECORDING_LIMITS.seconds / 60} minutes.` };
       const levelKind = levelKindOf(played);

@@ -79,6 +79,17 @@ describe('without its load', () => {
   ] as const)('%s', (verdict, starts) => {
     expect(loadSensing(starts, null).verdict).toBe(verdict);
   });
+  it('as often and as long as the shop does it', () => {
+    const as = (loadStarts: number, loadMinutes: number) =>
+      loadSensing(three, null, { loadStarts, loadMinutes });
+    expect([as(3, 10), as(2, 5), as(4, 10), as(3, 11)].map((f) => f.verdict)).toEqual([
+      'not-seen',
+      'not-seen',
+      'unfinished',
+      'unfinished',
+    ]);
+    expect(as(4, 20).next).toMatch(/play for 20 minutes without the speaker, 4 times/);
+  });
 });
 
 describe('with a speaker on it', () => {

@@ -1,6 +1,7 @@
 import { tellsOfFactory } from '../model/chapter.ts';
 import { ADDED_SOUNDS, type AddedSound, type SoundSource } from '../model/sounds.ts';
 import { type CheckOf, checksOf } from '../model/check.ts';
+import { type Practice, USUAL_PRACTICE } from '../model/practice.ts';
 import type { RecordingRecord } from '../model/recording.ts';
 import type { JobView, PairView } from '../model/views.ts';
 import { pairName } from '../model/unit.ts';
@@ -52,7 +53,10 @@ export interface JobBehaviour {
 }
 
 /** Everything that a job's captures, recordings and checks tell beyond the bands. */
-export function behaviourOfJob(job: Pick<JobView, 'units' | 'recordings' | 'checks'>): JobBehaviour {
+export function behaviourOfJob(
+  job: Pick<JobView, 'units' | 'recordings' | 'checks'>,
+  practice: Practice = USUAL_PRACTICE,
+): JobBehaviour {
   const recordings = job.recordings.filter(tellsOfFactory);
   const meter = meterLimits(checksOf(job.checks, 'meter-tone'));
   const speakers = job.units.filter((u) => u.kind !== 'radio').flatMap((u) => u.pairs);
@@ -70,9 +74,9 @@ export function behaviourOfJob(job: Pick<JobView, 'units' | 'recordings' | 'chec
           midFor(pair, unit.pairs),
           systemLaw(pair, unit.pairs, job),
         ),
-        clean: cleanOf(pair, recordings, job),
+        clean: cleanOf(pair, recordings, job, practice),
         engine: engineSound(silencesOf(pair.id, recordings), checksOf(job.checks, 'silence', pair.id)),
-        load: loadSensing(checksOf(job.checks, 'cold-start', pair.id), loadPair(pair)),
+        load: loadSensing(checksOf(job.checks, 'cold-start', pair.id), loadPair(pair), practice),
         holdsIntoSpeaker: holdsIntoSpeaker(checksOf(job.checks, 'level', pair.id)),
         runAwayVolts: runAwayVolts(checksOf(job.checks, 'cold-start', pair.id)),
         meter: band,
@@ -201,6 +205,7 @@ function cleanOf(
   pair: PairView,
   recordings: readonly RecordingRecord[],
   job: Pick<JobView, 'checks'>,
+  practice: Practice,
 ): CleanMaximum {
   const own = recordings.filter((r) => r.played === 'tone' && channelOf(r, pair.id) >= 0);
   const inVolts = own.filter((r) => r.voltsAtFullScale !== null);
@@ -218,7 +223,12 @@ function cleanOf(
   const known = used.map((r) => r.ownDistortion).filter((d) => d !== null);
   const read = meterLevels(job, pair.id);
   if (tones.length === 0 && read.length > 0) return cleanFromMeter(read);
-  return cleanMaximum(tones, inVolts.length > 0, known.length > 0 ? Math.max(...known) : null);
+  return cleanMaximum(
+    tones,
+    inVolts.length > 0,
+    known.length > 0 ? Math.max(...known) : null,
+    practice.cleanPercent / 100,
+  );
 }
 
 function silencesOf(pairId: string, recordings: readonly RecordingRecord[]): Silence[] {

@@ -121,6 +121,8 @@ describe('the clean maximum', () => {
     expect(cleanMaximum([tone], true, 0.006).verdict).toBe('unfinished');
     expect(cleanMaximum([tone], true, null).verdict).toBe('never-clean');
     expect(cleanMaximum([{ ...tone, distortion: 0.001 }], false, null).verdict).toBe('not-reached');
+    // What is clean is a matter of practice.
+    expect(cleanMaximum([tone], true, null, 0.03).verdict).toBe('not-reached');
   });
   it('from a meter it is the last step that follows, marked as rough', () => {
     const upTo = (most: number) =>

@@ -1,5 +1,6 @@
 import { formatDb } from '../quantity/decibel.ts';
 import type { CheckOf } from '../model/check.ts';
+import { type Practice, USUAL_PRACTICE } from '../model/practice.ts';
 import type { ResponseAnalysis } from '../signal/analyse.ts';
 import { formatFrequency } from '../quantity/frequency.ts';
 import { type Finding, listWords } from './finding.ts';
@@ -7,8 +8,6 @@ import { levelIn } from './steps.ts';
 
 export type LoadKind = 'suspected' | 'not-seen' | 'fault-with-load' | 'unfinished';
 
-const STARTS = 3;
-const MINUTES = 10;
 /** Two captures that differ by more than this with and without load are not the same, dB. */
 const DIFFERS_DB = 1.5;
 
@@ -29,6 +28,7 @@ const RESULT_WORD: Record<CheckOf<'cold-start'>['result'], string> = {
 export function loadSensing(
   starts: readonly CheckOf<'cold-start'>[],
   compared: { loaded: ResponseAnalysis; open: ResponseAnalysis } | null,
+  { loadStarts, loadMinutes }: Pick<Practice, 'loadStarts' | 'loadMinutes'> = USUAL_PRACTICE,
 ): Finding<LoadKind> {
   const loaded = starts.filter((s) => s.load !== 'none');
   const open = starts.filter((s) => s.load === 'none');
@@ -63,7 +63,7 @@ export function loadSensing(
     );
   const seen = new Set(open.map((s) => s.start)).size;
   const longest = Math.max(0, ...open.map((s) => s.minutes));
-  if (seen >= STARTS && longest >= MINUTES)
+  if (seen >= loadStarts && longest >= loadMinutes)
     return finding(
       'not-seen',
       `Steady without load over ${seen} cold starts and ${longest} minutes.`,
@@ -71,8 +71,10 @@ export function loadSensing(
     );
   return finding(
     'unfinished',
-    seen === 0 ? 'Not tested without load.' : `Steady so far, ${seen} of ${STARTS} cold starts without load.`,
-    `Let the car sleep, wake it and play for ${MINUTES} minutes without the speaker, ${STARTS} times. Stop when it turns loud or warm.`,
+    seen === 0
+      ? 'Not tested without load.'
+      : `Steady so far, ${seen} of ${loadStarts} cold starts without load.`,
+    `Let the car sleep, wake it and play for ${loadMinutes} minutes without the speaker, ${loadStarts} times. Stop when it turns loud or warm.`,
   );
 }
 

@@ -54,5 +54,6 @@ export const analysisSchema = z
     lowError: z.number().nullable().default(null),
     highError: z.number().nullable().default(null),
     reasons: z.array(z.string()),
+    doubt: z.literal('quiet').nullable().default(null),
   })
   .meta({ id: 'ResponseAnalysis' }) satisfies z.ZodType<ResponseAnalysis>;

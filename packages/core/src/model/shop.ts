@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { conditionSetsSchema, USUAL_CONDITION_SETS } from './condition-set.ts';
+import { practiceSchema, USUAL_PRACTICE } from './practice.ts';
 import { versionSchema } from './words.ts';
 
 /** Where schools of the trade differ: what this shop does unless a job says otherwise. */
@@ -13,6 +15,8 @@ export const preferencesFieldsSchema = z
     speakerWire: z.enum(['reuse', 'new']),
     /** how far gains go beyond a full-scale tone, dB, since music seldom reaches full scale */
     overlap: z.enum(['0', '5', '10']).default('5'),
+    practice: practiceSchema.default(USUAL_PRACTICE),
+    conditionSets: conditionSetsSchema.default(USUAL_CONDITION_SETS),
   })
   .meta({ id: 'PreferencesFields' });
 export type PreferencesFields = z.infer<typeof preferencesFieldsSchema>;
@@ -29,4 +33,6 @@ export const START_PREFERENCES: PreferencesFields = {
   joining: 'tap',
   speakerWire: 'reuse',
   overlap: '5',
+  practice: USUAL_PRACTICE,
+  conditionSets: USUAL_CONDITION_SETS,
 };

@@ -8,7 +8,7 @@ import type { Response } from './response.ts';
 import { smoothToBands } from './smooth.ts';
 
 /** Raised whenever the same data would give another result, so that stored results can be made anew. */
-export const ANALYSIS_VERSION = 5;
+export const ANALYSIS_VERSION = 6;
 
 /** Fewer bands than this, an octave, show no band. */
 const LEAST_POINTS = 12;
@@ -161,6 +161,7 @@ function tooFew(response: Response, smoothed: Response, noiseTiltDb: number): Re
     lowError: null,
     highError: null,
     reasons: ['There are too few points to see a band: an octave of data is the least.'],
+    doubt: null,
   };
 }
 

@@ -38,6 +38,8 @@ export interface Classification {
   highError: number | null;
   /** sentences for the person */
   reasons: string[];
+  /** 'quiet': it may be silence, which other measurements can decide; null: nothing of the kind */
+  doubt: 'quiet' | null;
 }
 
 /** How ragged a curve may be before a band cannot be told from noise: rms between 1/12-octave neighbours, dB. */
@@ -92,13 +94,16 @@ export function classify(judged: JudgedResponse): Classification {
     confidence: 0.3,
     ...nothing,
     reasons: [reason],
+    doubt: null,
   });
+  const quiet = (reason: string): Classification => ({ ...unclear(reason), doubt: 'quiet' });
   if (passBandDb < limits.silentBelowDb) {
     return {
       bandClass: 'silent',
       confidence: 0.97,
       ...nothing,
       reasons: [`The loudest octave lies at ${passBandDb.toFixed(0)} dB: nothing plays on this pair.`],
+      doubt: null,
     };
   }
   const ragged = raggedness(smoothed, passBandDb);
@@ -110,7 +115,7 @@ export function classify(judged: JudgedResponse): Classification {
     return unclear(
       'The level falls 3 dB per octave all the way, as a narrow-band spectrum of pink noise does. If it is one, say so when you import it.',
     );
-  if (fitted && isAllFloor(fitted, smoothed)) return unclear(QUIET);
+  if (fitted && isAllFloor(fitted, smoothed)) return quiet(QUIET);
   const depth = judged.noiseFloorDb === null ? Infinity : passBandDb - judged.noiseFloorDb;
   if (!fitted && depth < LEAST_DEPTH_DB)
     return unclear(
@@ -126,15 +131,16 @@ export function classify(judged: JudgedResponse): Classification {
     highError: high.shown === null ? null : high.error,
   };
   const reasons = [...low.reasons, ...high.reasons, ...limitReasons(judged)];
-  if (low.missing || high.missing) return { bandClass: 'unclear', confidence, ...edges, reasons };
+  if (low.missing || high.missing)
+    return { bandClass: 'unclear', confidence, ...edges, reasons, doubt: null };
   if (bandClass === 'full-range' && !judged.silenceMeasured) {
     // Noise without programme looks like this too: nothing in the curve tells it from a signal.
     const jumps = raggedness(judged.raw, passBandDb);
     if (jumps > MOST_RAGGED_RAW_DB)
-      return unclear(
+      return quiet(
         `The points jump ${jumps.toFixed(0)} dB, as noise with nothing playing does: record longer, or compare with another output of the same unit.`,
       );
-    if (passBandDb < limits.silentBelowDb + QUIET_DB) return unclear(QUIET);
+    if (passBandDb < limits.silentBelowDb + QUIET_DB) return quiet(QUIET);
   }
   if (confidence < LEAST_CONFIDENCE) {
     return {
@@ -145,9 +151,25 @@ export function classify(judged: JudgedResponse): Classification {
         ...reasons,
         `${WORDS[bandClass]} fits best, but something else fits nearly as well: play louder, record longer, or record silence too.`,
       ],
+      doubt: null,
     };
   }
-  return { bandClass, confidence, ...edges, reasons };
+  return { bandClass, confidence, ...edges, reasons, doubt: null };
+}
+
+/** The class of a band whose edges were read from the curve alone. */
+export function classOfEdges(low: EdgeEstimate, high: EdgeEstimate, limits: ClassLimits): Classification {
+  const { bandClass, confidence } = mostProbable([rivalOfEdges(low, high)], low, high, limits);
+  return {
+    bandClass: low.missing || high.missing ? 'unclear' : bandClass,
+    confidence,
+    lowHz: low.shown,
+    highHz: high.shown,
+    lowError: low.shown === null ? null : low.error,
+    highError: high.shown === null ? null : high.error,
+    reasons: [...low.reasons, ...high.reasons],
+    doubt: null,
+  };
 }
 
 const WORDS = {

@@ -23,7 +23,7 @@ import { EntryLine } from './EntryLine.tsx';
 import { type FindDialog, FindDialogs } from './FindDialogs.tsx';
 import { withSource } from './entry-source.ts';
 import { useFindStore } from './find-store.ts';
-import { nextSet } from './condition-sets.ts';
+import { nextSet, useConditionSets } from './condition-sets.ts';
 import { CONDITION_CHOICES } from './find-words.ts';
 import { Instruments } from './Instruments.tsx';
 import { PlugLock } from './PlugLock.tsx';
@@ -47,6 +47,7 @@ export function Bench({ job, view, connector }: BenchProps) {
   const [params] = useSearchParams();
   const [dialog, setDialog] = useState<FindDialog | null>(null);
   const store = useFindStore();
+  const sets = useConditionSets();
   const { conditions, instrument } = store;
   const faceBox = useRef<HTMLDivElement>(null);
   const entryBox = useRef<HTMLInputElement>(null);
@@ -119,7 +120,7 @@ export function Bench({ job, view, connector }: BenchProps) {
     flip: () => store.setView(from === 'wire' ? 'mating' : 'wire'),
     help: () => setDialog({ what: 'keys' }),
     toListen,
-    nextSet: () => store.setConditions(nextSet(conditions)),
+    nextSet: () => store.setConditions(nextSet(sets, conditions)),
     turn: (key) => {
       const choice = CONDITION_CHOICES.find((c) => c.key === key);
       if (!choice) return false;

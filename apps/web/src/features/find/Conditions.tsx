@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { type Conditions as ConditionsType, ZERO_ITEMS } from '@ulpen/core';
-import { CONDITION_SETS, conditionsOf, isHeld } from './condition-sets.ts';
+import { conditionsOf, isHeld, useConditionSets } from './condition-sets.ts';
 import { useFindStore } from './find-store.ts';
 import { CONDITION_CHOICES } from './find-words.ts';
 
@@ -14,11 +14,12 @@ interface ConditionsProps {
 /** What holds while readings are taken. It stays until changed, so it stands where the eye is. */
 export function Conditions({ onDone, zeroed, jobId }: ConditionsProps) {
   const { conditions, setConditions } = useFindStore();
+  const sets = useConditionSets();
   const shown = CONDITION_CHOICES.filter((c) => c.field !== 'side' || conditions.plug === 'out');
   return (
     <>
       <div className="condition-sets" role="group" aria-label="Conditions set together">
-        {CONDITION_SETS.map((set) => (
+        {sets.map((set) => (
           <button
             key={set.name}
             type="button"

@@ -9,6 +9,7 @@ import {
   type State,
   type Way,
 } from '@ulpen/core';
+import { CONDITION_WORDS } from '../../ui/condition-words.ts';
 
 const ROLE_SHORT: Record<Role, string> = {
   battery: 'B+',
@@ -58,16 +59,11 @@ interface Choice<K extends keyof Conditions> {
 
 /** Conditions that are set by one key each, in turn. */
 export const CONDITION_CHOICES: Choice<keyof Conditions>[] = [
-  { field: 'plug', key: 'u', label: 'Plug', options: { out: 'out', seated: 'seated' } },
+  { field: 'plug', key: 'u', ...CONDITION_WORDS.plug },
   { field: 'side', key: 'k', label: 'Probing', options: { car: 'car side', unit: 'unit side' } },
-  {
-    field: 'ignition',
-    key: 'i',
-    label: 'Ignition',
-    options: { off: 'off', accessory: 'accessory', on: 'on' },
-  },
-  { field: 'radio', key: 'r', label: 'Radio', options: { off: 'off', on: 'on' } },
-  { field: 'sound', key: 'g', label: 'Signal', options: { none: 'none', playing: 'playing' } },
+  { field: 'ignition', key: 'i', ...CONDITION_WORDS.ignition },
+  { field: 'radio', key: 'r', ...CONDITION_WORDS.radio },
+  { field: 'sound', key: 'g', ...CONDITION_WORDS.sound },
   {
     field: 'balance',
     key: 'e',

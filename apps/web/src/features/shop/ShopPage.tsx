@@ -13,12 +13,14 @@ import { ThemeSwitch } from '../../ui/ThemeSwitch.tsx';
 import { Wordmark } from '../../ui/Wordmark.tsx';
 import { abilityWords } from './ability-words.ts';
 import { DeviceDialog } from './DeviceDialog.tsx';
+import { ConditionSets } from './ConditionSets.tsx';
 import { DeviceImport } from './DeviceImport.tsx';
+import { PracticeLimits } from './PracticeLimits.tsx';
 import '../../ui/panes.css';
 import '../../ui/page-head.css';
 import './shop.css';
 import { KIND_WORD } from '../../ui/device-words.ts';
-import { PREFERENCE_WORDS, PRICE_WORD } from '../../ui/preference-words.ts';
+import { type ChoiceKey, PREFERENCE_WORDS, PRICE_WORD } from '../../ui/preference-words.ts';
 
 /** The shop's own: the devices it plans with, and how it likes to work. */
 export function ShopPage() {
@@ -123,7 +125,7 @@ function PreferencesPane() {
   if (!now) return <section className="pane" aria-label="How this shop works" />;
   const put = <K extends keyof PreferencesFields>(key: K, value: PreferencesFields[K]) =>
     change.mutate({ ...now, [key]: value });
-  const keys = Object.keys(PREFERENCE_WORDS) as (keyof PreferencesFields)[];
+  const keys = Object.keys(PREFERENCE_WORDS) as ChoiceKey[];
   return (
     <section className="pane" aria-label="How this shop works">
       <div className="pane-title">
@@ -143,6 +145,12 @@ function PreferencesPane() {
       <p className="small quiet">
         A job’s own wish comes before these; a plan says where it could not follow them.
       </p>
+      <PracticeLimits practice={now.practice} onChange={(practice) => put('practice', practice)} />
+      <ConditionSets
+        key={now.version}
+        sets={now.conditionSets}
+        onSave={(sets) => put('conditionSets', sets)}
+      />
     </section>
   );
 }

@@ -22,7 +22,8 @@ export interface PlanSurroundings {
 /** What planning needs of a job: every output with its capture in force and what is known of it, wish and targets. */
 export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): PlanInput {
   const arrivals = arrivalsOf(job.recordings);
-  const { pairs: behaviours, sides } = behaviourOfJob(job);
+  const preferences = surroundings.preferences ?? START_PREFERENCES;
+  const { pairs: behaviours, sides } = behaviourOfJob(job, preferences.practice);
   const behaviour = new Map(behaviours.map((b) => [b.pairId, b]));
   const sidesOf = (id: string) =>
     sides.find((s) => s.leftId === id || s.rightId === id)?.finding.verdict ?? null;
@@ -65,7 +66,7 @@ export function planInputOf(job: JobView, surroundings: PlanSurroundings = {}): 
     speakers: job.speakers,
     targets: job.targets,
     brief: job.brief,
-    preferences: surroundings.preferences ?? START_PREFERENCES,
+    preferences,
     devices: surroundings.devices ?? [],
     ratios,
     harness: surroundings.harness ?? NO_HARNESS,

@@ -161,6 +161,7 @@ function assumedAnalysis(way: Way): ResponseAnalysis {
     lowError: null,
     highError: null,
     reasons: ['Nothing was measured on it.'],
+    doubt: null,
   };
   assumedOf.set(way, analysis);
   return analysis;

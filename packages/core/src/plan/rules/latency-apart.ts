@@ -1,11 +1,8 @@
 import { planRemark, type PlanRule } from './rule.ts';
 
-/** Channels that arrive further apart than this are heard as an echo or a pulled image, ms: a setting of ours. */
-const APART_MS = 5;
-
 /** Processed channels come later than those left on the factory amplifier. */
-export const latencyApart: PlanRule = ({ plan }) =>
-  plan.figures.latencyMs > APART_MS
+export const latencyApart: PlanRule = ({ plan, context }) =>
+  plan.figures.latencyMs > context.input.preferences.practice.latencyMs
     ? [
         planRemark(
           'latency-apart',

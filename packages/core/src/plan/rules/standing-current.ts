@@ -1,15 +1,11 @@
 import { planRemark, type PlanRule, setAt } from './rule.ts';
 
-/** More than this asleep empties a battery in weeks, A: a setting of ours. */
-const MOST_AMPS = 0.03;
-/** A car must start after this many days. */
-const LEAST_DAYS = 14;
-
 /** What is drawn while the car sleeps. */
-export const standingCurrent: PlanRule = ({ plan }) => {
+export const standingCurrent: PlanRule = ({ plan, context }) => {
+  const { practice } = context.input.preferences;
   const { standingAmps, standingDays } = plan.figures;
-  const short = standingDays !== null && standingDays < LEAST_DAYS;
-  if (standingAmps <= MOST_AMPS && !short) return [];
+  const short = standingDays !== null && standingDays < practice.standingDays;
+  if (standingAmps <= practice.standingMilliamps / 1000 && !short) return [];
   const days = standingDays === null ? '' : `; after ${standingDays.toFixed(0)} days the car may not start`;
   return [
     planRemark(

@@ -3,7 +3,7 @@ import { CircleCheck } from 'lucide-react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import type { LivePicture } from '@ulpen/core';
 import { Dialog } from '../../../ui/Dialog.tsx';
-import { NumberField, typedNumber } from '../../../ui/NumberField.tsx';
+import { typedNumber } from '../../../ui/NumberField.tsx';
 import { type Calibration, useCalibrations } from './calibrations-store.ts';
 import '../situation.css';
 
@@ -25,10 +25,6 @@ export function CalibrateDialog({ device, known, picture, onClose }: CalibrateDi
   const [volts, setVolts] = useState('');
   const [first, setFirst] = useState<{ levelDb: number; volts: number } | null>(null);
   const [fall, setFall] = useState<number | null>(null);
-  const [skewUs, setSkewUs] = useState<number | null>(known ? known.skew * 1e6 : null);
-  const [ownPercent, setOwnPercent] = useState<number | null>(
-    known === null || known.ownDistortion === null ? null : known.ownDistortion * 100,
-  );
   const [refused, setRefused] = useState<string | null>(null);
   const keep = useCalibrations((s) => s.keep);
   const heard = () => {
@@ -64,8 +60,6 @@ export function CalibrateDialog({ device, known, picture, onClose }: CalibrateDi
       voltsAtFullScale: first!.volts / 10 ** (first!.levelDb / 20),
       at: new Date().toISOString(),
       fall,
-      skew: (skewUs ?? 0) / 1e6,
-      ownDistortion: ownPercent === null ? null : ownPercent / 100,
     });
     onClose();
   };
@@ -127,32 +121,6 @@ export function CalibrateDialog({ device, known, picture, onClose }: CalibrateDi
               {refused}
             </p>
           )}
-          <details className="more-conditions">
-            <summary>The input itself</summary>
-            <div className="situation">
-              <NumberField
-                id="calibrate-skew"
-                label="Right channel lags by, µs"
-                value={skewUs}
-                least={-10_000}
-                most={10_000}
-                placeholder="0"
-                onChange={setSkewUs}
-              />
-              <NumberField
-                id="calibrate-own"
-                label="Its own distortion, %"
-                value={ownPercent}
-                most={100}
-                placeholder="not measured"
-                onChange={setOwnPercent}
-              />
-            </div>
-            <p className="small quiet m-0">
-              The lag: one signal into both inputs; one sample at 48 kHz is 20.8 µs. Distortion: a clean tone
-              straight from a player into the input, at the level of the recordings.
-            </p>
-          </details>
           <p className="small quiet m-0">It holds until the system’s input gain is changed.</p>
         </Modal.Body>
         <Modal.Footer>

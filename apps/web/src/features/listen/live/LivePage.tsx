@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import { ArrowLeft } from 'lucide-react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { type LivePicture, type LiveSettings, pairName, type Played } from '@ulpen/core';
@@ -6,9 +6,11 @@ import { NoOutputs } from '../NoOutputs.tsx';
 import { useFramedMeasuredJob } from '../../../api/framed-job.ts';
 import { RecordingDialog } from '../recording/RecordingDialog.tsx';
 import type { SaidOfRecording } from '../recording/said-of-recording.ts';
+import { AddedLevel } from './AddedLevel.tsx';
 import { CalibrateDialog } from './CalibrateDialog.tsx';
 import { type Calibration, calibrationAt, useCalibrations } from './calibrations-store.ts';
 import { KeptRecording } from './KeptRecording.tsx';
+import { InputDialog } from './InputDialog.tsx';
 import { InputLevels } from './InputLevels.tsx';
 import { LiveChart } from './LiveChart.tsx';
 import { LiveDisplay } from './LiveDisplay.tsx';
@@ -30,8 +32,6 @@ const SIMULATED_CALIBRATION: Calibration = {
   voltsAtFullScale: SIMULATED_VOLTS,
   at: '',
   fall: null,
-  skew: 0,
-  ownDistortion: 0.0001,
 };
 
 const ADVICE: Record<Played, string> = {
@@ -59,7 +59,17 @@ export function LivePage() {
   const [recorded, setRecorded] = useState<File | null>(null);
   const [looking, setLooking] = useState(false);
   const [calibrating, setCalibrating] = useState(false);
+  const [checking, setChecking] = useState(false);
+  const taker = useRef<((file: Blob | null) => void) | null>(null);
+  const take = useCallback((then: ((file: Blob | null) => void) | null) => {
+    taker.current = then;
+  }, []);
   const { engine, fault, numbers, picture, start, stop } = useLive(settings, (blob) => {
+    if (checking) {
+      taker.current?.(blob);
+      taker.current = null;
+      return;
+    }
     if (!blob) return;
     setLooking(true);
     setRecorded(new File([blob], fileName(first ? pairName(first) : 'recording'), { type: 'audio/wav' }));
@@ -69,6 +79,7 @@ export function LivePage() {
   const simulated = input === SIMULATED;
   const calibrations = useCalibrations();
   const calibration = simulated ? SIMULATED_CALIBRATION : calibrationAt(calibrations, engine?.label);
+  const itself = calibrations.inputs.find((i) => i.device === engine?.label) ?? null;
   const raiseDb = calibration ? 20 * Math.log10(calibration.voltsAtFullScale) : 0;
   const frozenRef = { current: frozen };
 
@@ -92,8 +103,8 @@ export function LivePage() {
     ...preset.said,
     secondPairId: engine?.channels === 2 ? secondId : null,
     voltsAtFullScale: calibration?.voltsAtFullScale ?? null,
-    skew: calibration?.skew ?? 0,
-    ownDistortion: calibration?.ownDistortion ?? null,
+    skew: itself?.skew?.s ?? 0,
+    ownDistortion: itself?.distortion ?? null,
     ...(simulated && saidOfPlaying(playing, preset)),
   };
   const oneChannel = second !== null && (engine?.channels === 1 || numbers?.same === true);
@@ -168,6 +179,7 @@ export function LivePage() {
             choices={calibrations.all.filter((c) => c.device === engine.label)}
             onUse={(reducer) => calibrations.choose(engine.label, reducer)}
           />
+          {preset.test === 'added' && <AddedLevel jobId={job.id} pairId={first.id} picture={picture} />}
           <RecordActions
             engine={engine}
             seconds={numbers?.recordedSeconds ?? null}
@@ -176,6 +188,7 @@ export function LivePage() {
             advice={ADVICE[preset.said.played]}
             calibrated={simulated ? null : calibration !== null}
             onCalibrate={() => setCalibrating(true)}
+            onInput={() => setChecking(true)}
             onStop={stop}
           />
         </>
@@ -186,6 +199,16 @@ export function LivePage() {
           known={calibration}
           picture={picture}
           onClose={() => setCalibrating(false)}
+        />
+      )}
+      {checking && engine && (
+        <InputDialog
+          engine={engine}
+          seconds={numbers?.recordedSeconds ?? null}
+          known={itself}
+          simulated={simulated ? playing : null}
+          take={take}
+          onClose={() => setChecking(false)}
         />
       )}
       {recorded && looking && (

@@ -1,4 +1,4 @@
-import { Circle, Pause, Ruler, Square } from 'lucide-react';
+import { Circle, Gauge, Pause, Ruler, Square } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import type { LiveEngine } from './live-engine.ts';
 
@@ -15,6 +15,8 @@ interface RecordActionsProps {
   /** null: the simulated input, which needs none */
   calibrated: boolean | null;
   onCalibrate: () => void;
+  /** lag and distortion of the input are looked at */
+  onInput: () => void;
   onStop: () => void;
 }
 
@@ -27,6 +29,7 @@ export function RecordActions({
   advice,
   calibrated,
   onCalibrate,
+  onInput,
   onStop,
 }: RecordActionsProps) {
   return (
@@ -60,6 +63,9 @@ export function RecordActions({
           <Ruler size={18} /> {calibrated ? 'Calibrate again' : 'Calibrate to volts'}
         </Button>
       )}
+      <Button variant="secondary" onClick={onInput} disabled={seconds !== null || kept}>
+        <Gauge size={18} /> The input itself
+      </Button>
       <Button variant="secondary" onClick={onStop}>
         <Pause size={18} /> Close the input
       </Button>

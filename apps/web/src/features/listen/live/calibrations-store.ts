@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import { z } from 'zod';
 
 const KEY = 'ulpen-calibrations';
+const INPUTS_KEY = 'ulpen-inputs';
 
 const calibrationSchema = z.object({
   /** name of the input as the browser gives it */
@@ -12,15 +13,25 @@ const calibrationSchema = z.object({
   at: z.iso.datetime(),
   /** what a tone played 20 dB lower read, dB re the first; null: not checked */
   fall: z.number().nullable().default(null),
-  /** the input's lag of its right channel, s */
-  skew: z.number().default(0),
-  /** the input's own distortion, as a ratio; null: not measured */
-  ownDistortion: z.number().nullable().default(null),
 });
 export type Calibration = z.infer<typeof calibrationSchema>;
 
+const inputItselfSchema = z.object({
+  /** name of the input as the browser gives it */
+  device: z.string(),
+  /** lag of its right channel, s, with one standard deviation; null: not measured */
+  skew: z.object({ s: z.number(), error: z.number() }).nullable(),
+  /** distortion of a tone, as a ratio; null: not measured */
+  distortion: z.number().nullable(),
+  at: z.iso.datetime(),
+});
+/** What a loop-back showed of an input. */
+export type InputItself = z.infer<typeof inputItselfSchema>;
+
 interface CalibrationsState {
   all: Calibration[];
+  inputs: InputItself[];
+  keepInput: (input: InputItself) => void;
   /** the reducer in use at each input */
   inUse: Record<string, string>;
   keep: (calibration: Calibration) => void;
@@ -28,9 +39,9 @@ interface CalibrationsState {
   choose: (device: string, reducer: string) => void;
 }
 
-function kept(): Calibration[] {
+function kept<T>(key: string, schema: z.ZodType<T>): T[] {
   try {
-    return z.array(calibrationSchema).parse(JSON.parse(localStorage.getItem(KEY) ?? '[]'));
+    return z.array(schema).parse(JSON.parse(localStorage.getItem(key) ?? '[]'));
   } catch {
     return [];
   }
@@ -46,7 +57,13 @@ export const useCalibrations = create<CalibrationsState>((set, get) => {
     get().all.filter((o) => o.device !== c.device || o.reducer !== c.reducer);
   const choose = (device: string, reducer: string) => set({ inUse: { ...get().inUse, [device]: reducer } });
   return {
-    all: kept(),
+    all: kept(KEY, calibrationSchema),
+    inputs: kept(INPUTS_KEY, inputItselfSchema),
+    keepInput: (input) => {
+      const inputs = [input, ...get().inputs.filter((i) => i.device !== input.device)];
+      localStorage.setItem(INPUTS_KEY, JSON.stringify(inputs));
+      set({ inputs });
+    },
     inUse: {},
     keep: (calibration) => {
       store([calibration, ...others(calibration)]);

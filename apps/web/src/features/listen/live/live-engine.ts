@@ -8,7 +8,11 @@ export type LiveSource =
   { kind: 'input'; deviceId: string } | { kind: 'simulated'; pairs: Pair[]; playing: SimulatedPlaying };
 
 /** What the simulated car plays and at which volume step. */
-export type SimulatedPlaying = SimulatedPlay & { step: number };
+export type SimulatedPlaying = SimulatedPlay & {
+  step: number;
+  /** the player goes straight into both inputs, past the car */
+  loopBack?: boolean;
+};
 
 export interface LiveEvents {
   onPicture: (picture: LivePicture, recordedSeconds: number | null, same: boolean) => void;
@@ -37,6 +41,9 @@ const SIMULATED_PERIOD = 2 ** 19;
 const SIMULATED_NOISE_DB = -92;
 /** Effective volts at the simulated outputs for full scale. */
 export const SIMULATED_VOLTS = 25;
+/** What a loop-back finds of the simulated input: lag of its right channel, s, and its second harmonic. */
+const SIMULATED_SKEW = 13e-6;
+const SIMULATED_SECOND = 0.0006;
 const SIMULATED_WITHDRAWAL = { fromStep: 20, hzPerStep: 8 };
 
 /**
@@ -151,10 +158,14 @@ async function simulated(
   const chains = pairs.map((pair, n) => simulatedOutput(pair, seedOf(pair.id) + n));
   const out = new GainNode(context, { channelCount: pairs.length, channelInterpretation: 'discrete' });
   let now: AudioBufferSourceNode | null = null;
+  const straight = pairs.map((_, n) => ({
+    ...{ gainDb: 0, filters: [], peaks: [], inverted: false },
+    delay: n * SIMULATED_SKEW,
+  }));
   const play = (what: SimulatedPlaying) => {
     const samples = soundOfOutputs(
-      chains.map((chain) => turnedTo(chain, what.step, SIMULATED_WITHDRAWAL)),
-      what,
+      what.loopBack ? straight : chains.map((chain) => turnedTo(chain, what.step, SIMULATED_WITHDRAWAL)),
+      what.loopBack ? { ...what, engine: 'off', signalDb: -10 } : what,
       {
         sampleRate,
         size: SIMULATED_PERIOD,
@@ -164,7 +175,7 @@ async function simulated(
       },
     );
     const buffer = context.createBuffer(samples.length, SIMULATED_PERIOD, sampleRate);
-    samples.forEach((s, c) => buffer.getChannelData(c).set(s));
+    samples.forEach((s, c) => buffer.getChannelData(c).set(what.loopBack ? bent(s) : s));
     now?.stop();
     now = new AudioBufferSourceNode(context, { buffer, loop: true });
     now.connect(out);
@@ -173,6 +184,12 @@ async function simulated(
   play(playing);
   const channels = pairs.length === 2 ? 2 : 1;
   return { node: out, channels, label: 'simulated output', processing: [], play };
+}
+
+/** A little of the second harmonic, as an input's own stage adds it. */
+function bent(samples: Float32Array): Float32Array {
+  const peak = samples.reduce((most, s) => Math.max(most, Math.abs(s)), 1e-9);
+  return samples.map((s) => s + ((2 * SIMULATED_SECOND) / peak) * (s * s - (peak * peak) / 2));
 }
 
 /** The same output sounds the same each time. */

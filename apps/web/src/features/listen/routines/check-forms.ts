@@ -84,7 +84,6 @@ export const ADDED_SOUNDS_FORM: CheckFormShape = {
     choice('sound', 'Sound', ADDED_WORDS),
     choice('heard', 'Here', { true: 'heard', false: 'not heard' }),
     choice('madeIn', 'Made', MADE_WORD),
-    number('levelDb', 'Against music, dB', false, '8rem'),
   ],
   start: { sound: 'chimes', heard: 'true', madeIn: 'unknown', levelDb: '' },
   next: (now) => {

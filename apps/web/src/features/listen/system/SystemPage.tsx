@@ -7,6 +7,7 @@ import {
   formatDb,
   type JobBehaviour,
   type JobView,
+  type LoadKind,
   pairName,
   type PairView,
   TYPICAL_BANDS,
@@ -23,6 +24,14 @@ import { SystemAxis } from './SystemAxis.tsx';
 import './system.css';
 
 type Order = 'list' | 'band';
+
+/** What an output does without its load, in a word; null: not told yet. */
+const LOAD_SAYS: Record<LoadKind, string | null> = {
+  suspected: 'wants its load',
+  'not-seen': 'steady',
+  'fault-with-load': 'fault with load',
+  unfinished: null,
+};
 
 /** All outputs at one look: who has lows, mids and highs, and how each behaves. */
 export function SystemPage() {
@@ -80,6 +89,7 @@ export function SystemPage() {
               <th scope="col">Bass cut from</th>
               <th scope="col">Clean to</th>
               <th scope="col">Arrives</th>
+              <th scope="col">Without load</th>
             </tr>
           </thead>
           <tbody>
@@ -192,6 +202,11 @@ function SystemRow({ job, pair, behaviour, assume, nameOf }: SystemRowProps) {
         }
         note={arrival && arrival.hops > 0 ? `than ${nameOf(group!.referenceId).toLowerCase()}` : ''}
         care={arrival?.polarity === 'reversed'}
+      />
+      <Value
+        value={LOAD_SAYS[own.load.verdict]}
+        note={own.load.rough ? 'roughly' : ''}
+        care={own.load.verdict === 'suspected' || own.load.verdict === 'fault-with-load'}
       />
     </tr>
   );

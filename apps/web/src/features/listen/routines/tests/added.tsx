@@ -16,7 +16,7 @@ export const added: GuidedTest = {
   ],
   caution:
     'Factory warning sounds that the law requires must keep working. Do not place an emergency call to test it.',
-  records: [],
+  records: [{ word: 'Measure its level', played: 'music' }],
   forms: [{ title: 'Note a sound', shape: ADDED_SOUNDS_FORM }],
   kinds: ['added-sound'],
   pairs: outputsOf,
