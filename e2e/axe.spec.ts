@@ -14,7 +14,11 @@ async function subjectOf(page: Page): Promise<ViewSubject> {
   const woofer = pairOf(job, 'left', 'front', 'woofer');
   const harness = await (await page.request.get(`/api/v1/jobs/${job.id}/harness`)).json();
   const { connectors } = harness as { connectors: { id: string }[] };
+  const data = { kind: 'meter', name: 'green meter', note: '', checkedAt: null, bad: null };
+  const made = await page.request.post('/api/v1/instruments', { data });
+  const { id: instrumentId } = (await made.json()) as { id: string };
   return {
+    instrumentId,
     jobId: job.id,
     pairId: woofer.id,
     connectorId: connectors[1].id,

@@ -4,6 +4,7 @@ export interface ViewSubject {
   pairId: string;
   connectorId: string;
   captureIds: readonly string[];
+  instrumentId: string;
 }
 
 export interface View {
@@ -24,6 +25,11 @@ const at =
 export const VIEWS: readonly View[] = [
   { route: '/', path: () => '/', marker: '.job-row' },
   { route: '/shop', path: () => '/shop', marker: '.devices' },
+  {
+    route: '/shop/instruments/:instrumentId',
+    path: (s) => `/shop/instruments/${s.instrumentId}`,
+    marker: '.instrument-found',
+  },
   { route: '/jobs/:jobId/intake', path: at('intake'), marker: '.target' },
   { route: '/jobs/:jobId/find/map', path: at('find/map'), marker: '.pin-table' },
   {

@@ -12,6 +12,7 @@ import { DraftsModule } from './drafts/drafts.module.ts';
 import { EventsModule } from './events/events.module.ts';
 import { HarnessModule } from './harness/harness.module.ts';
 import { HealthController } from './health/health.controller.ts';
+import { InstrumentsModule } from './instruments/instruments.module.ts';
 import { IntakesModule } from './intakes/intakes.module.ts';
 import { JobFilesModule } from './job-files/job-files.module.ts';
 import { JobsModule } from './jobs/jobs.module.ts';
@@ -56,6 +57,7 @@ export class AppModule {
         BriefsModule,
         ShopModule,
         DevicesModule,
+        InstrumentsModule,
         DecisionsModule,
         EventsModule,
       ],

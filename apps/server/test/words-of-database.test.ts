@@ -52,6 +52,7 @@ const MODEL: Record<string, readonly (string | number)[]> = {
   'targets.axle': CHANNEL.axle,
   'plan_taps.side': ['left', 'right', 'mono'],
   'devices.kind': core.deviceKindSchema.options,
+  'instruments.kind': core.INSTRUMENT_KINDS,
   'decisions.kind': core.decisionFieldsSchema.shape.kind.options,
 };
 

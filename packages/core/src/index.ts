@@ -93,6 +93,7 @@ export * from './model/draft.ts';
 export * from './model/device.ts';
 export * from './model/setup.ts';
 export * from './model/shop.ts';
+export * from './model/instrument.ts';
 export * from './model/practice.ts';
 export * from './model/condition-set.ts';
 export * from './model/brief.ts';

@@ -51,6 +51,7 @@ const SUMMARY = [
   'c.noise_tilt_db',
   'c.silence_db',
   'c.situation',
+  'c.made_with',
   'c.analysis',
 ];
 const PINS = `coalesce((
@@ -104,7 +105,7 @@ export class CapturesRepository {
   async add(
     db: Knex,
     jobId: string,
-    { response, analysis, repairs, pins = [], ...fields }: NewCapture,
+    { response, analysis, repairs, pins = [], madeWith = [], ...fields }: NewCapture,
   ): Promise<Capture> {
     const where = { pair_id: fields.pairId };
     await assertRoom(db, 'capturesOfOutput', { table: 'captures', where, field: 'file' });
@@ -114,6 +115,7 @@ export class CapturesRepository {
         ...toRow({ chapter: chapterNow(db, jobId), ...fields }),
         ...judgement(analysis),
         repairs: JSON.stringify(repairs),
+        made_with: JSON.stringify(madeWith),
         points: response.frequencyHz.length,
         frequency_hz: packNumbers(response.frequencyHz),
         level_db: packNumbers(response.levelDb),

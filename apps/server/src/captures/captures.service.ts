@@ -3,6 +3,7 @@ import type { Capture, CaptureFields, ColumnChoice, Creating } from '@ulpen/core
 import { ComputePool } from '../compute/compute-pool.ts';
 import type { Actor } from '../actors/actor.ts';
 import { Database } from '../database/database.ts';
+import { InstrumentsRepository } from '../instruments/instruments.repository.ts';
 import { PairsRepository } from '../pairs/pairs.repository.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 import { CapturesRepository } from './captures.repository.ts';
@@ -23,6 +24,7 @@ export class CapturesService implements OnApplicationBootstrap {
     private readonly db: Database,
     private readonly captures: CapturesRepository,
     private readonly pairs: PairsRepository,
+    private readonly instruments: InstrumentsRepository,
     private readonly pool: ComputePool,
   ) {}
 
@@ -61,7 +63,16 @@ export class CapturesService implements OnApplicationBootstrap {
     const repairs = table.repairs.map((r) => r.text);
     return this.db.inJobOf('output', pairId, by, async (trx, jobId) => {
       await this.pairs.get(trx, pairId);
-      return this.captures.add(trx, jobId, { ...fields, pairId, sha256, repairs, response, analysis });
+      const madeWith = await this.instruments.named(trx, fields.madeWith);
+      return this.captures.add(trx, jobId, {
+        ...fields,
+        madeWith,
+        pairId,
+        sha256,
+        repairs,
+        response,
+        analysis,
+      });
     });
   }
 }

@@ -13,6 +13,7 @@ import { By } from '../actors/by.ts';
 import type { Actor } from '../actors/actor.ts';
 import { Database } from '../database/database.ts';
 import { assertOwnRefs } from '../database/own-refs.ts';
+import { InstrumentsRepository } from '../instruments/instruments.repository.ts';
 import { Id } from '../problems/id-param.ts';
 import { Problems } from '../problems/problems.decorator.ts';
 import { ChecksRepository } from './checks.repository.ts';
@@ -29,6 +30,7 @@ export class ChecksController {
   constructor(
     private readonly db: Database,
     private readonly checks: ChecksRepository,
+    private readonly instruments: InstrumentsRepository,
   ) {}
 
   @Post('jobs/:id/checks')
@@ -41,7 +43,10 @@ export class ChecksController {
   ): Promise<Check[]> {
     return this.db.inJob(jobId, by, async (trx) => {
       await assertOwnRefs(trx, jobId, someChecksSchema, checks);
-      return this.checks.addAll(trx, jobId, checks);
+      const made: Creating<CheckFields>[] = [];
+      for (const check of checks)
+        made.push({ ...check, madeWith: await this.instruments.named(trx, check.madeWith) });
+      return this.checks.addAll(trx, jobId, made);
     });
   }
 

@@ -16,7 +16,12 @@ export class ChecksRepository {
     await assertRoom(db, 'checksOfJob', { table: 'checks', where, adding: checks.length, field: 'checks' });
     if (checks.length === 0) return [];
     const rows = await db('checks')
-      .insert(checks.map((c) => toRow({ jobId, chapter: chapterNow(db, jobId), ...c })))
+      .insert(
+        checks.map(({ madeWith = [], ...c }) => ({
+          ...toRow({ jobId, chapter: chapterNow(db, jobId), ...c }),
+          made_with: JSON.stringify(madeWith),
+        })),
+      )
       .returning('*');
     return rows.map((row) => fromRow<Check>(row));
   }

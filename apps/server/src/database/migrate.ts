@@ -14,6 +14,7 @@ import * as readingKinds from './migrations/012-reading-kinds.ts';
 import * as planRevisions from './migrations/013-plan-revisions.ts';
 import * as chaptersAndModels from './migrations/014-chapters-and-models.ts';
 import * as usualFigures from './migrations/015-usual-figures.ts';
+import * as instruments from './migrations/016-instruments.ts';
 
 export const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
@@ -31,6 +32,7 @@ export const MIGRATIONS: Record<string, Knex.Migration> = {
   '013-plan-revisions': planRevisions,
   '014-chapters-and-models': chaptersAndModels,
   '015-usual-figures': usualFigures,
+  '016-instruments': instruments,
 };
 
 const sourceOf = (names: readonly string[]) => ({

@@ -11,9 +11,10 @@ import {
   unlikely,
 } from '@ulpen/core';
 import type { Knex } from 'knex';
+import { InstrumentsRepository } from '../instruments/instruments.repository.ts';
 import { IntakesRepository } from '../intakes/intakes.repository.ts';
 import { ProblemError } from '../problems/problem-error.ts';
-import { type NamedCavity, ReadingsRepository } from './readings.repository.ts';
+import { type NamedCavity, type NewReading, ReadingsRepository } from './readings.repository.ts';
 
 type Fault = NonNullable<Problem['errors']>[number];
 
@@ -22,6 +23,7 @@ export class ReadingsService {
   constructor(
     private readonly readings: ReadingsRepository,
     private readonly intakes: IntakesRepository,
+    private readonly instruments: InstrumentsRepository,
   ) {}
 
   /**
@@ -32,11 +34,16 @@ export class ReadingsService {
     const faults = await this.faults(db, jobId, list);
     if (faults.length > 0)
       throw ProblemError.invalid(faults.slice(0, 50).map((f) => ({ ...f, field: `readings.${f.field}` })));
-    return this.readings.add(
-      db,
-      jobId,
-      list.map((r) => ({ ...r, simulated })),
-    );
+    const made: NewReading[] = [];
+    for (const [n, r] of list.entries()) {
+      // Most of a batch were made with the same.
+      const same = n > 0 && JSON.stringify(r.madeWith) === JSON.stringify(list[n - 1].madeWith);
+      const madeWith = same
+        ? made[n - 1].madeWith
+        : await this.instruments.named(db, r.madeWith, `readings.${n}.madeWith`);
+      made.push({ ...r, simulated, madeWith });
+    }
+    return this.readings.add(db, jobId, made);
   }
 
   /** A withdrawn reading counts again, if it could be taken now. */

@@ -17,13 +17,14 @@ export class RecordingsRepository {
   async add(
     db: Knex,
     jobId: string,
-    { repairs, report, between, ...fields }: NewRecording,
+    { repairs, report, between, madeWith = [], ...fields }: NewRecording,
   ): Promise<RecordingRecord> {
     await assertRoom(db, 'recordingsOfJob', { table: 'recordings', where: { job_id: jobId }, field: 'file' });
     const [row] = await db('recordings')
       .insert({
         ...toRow({ jobId, chapter: chapterNow(db, jobId), ...fields }),
         repairs: JSON.stringify(repairs),
+        made_with: JSON.stringify(madeWith),
         report: JSON.stringify(report),
         between: between && JSON.stringify(between),
       })

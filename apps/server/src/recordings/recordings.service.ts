@@ -17,6 +17,7 @@ import type { Actor } from '../actors/actor.ts';
 import { Database } from '../database/database.ts';
 import { assertOwnRefs } from '../database/own-refs.ts';
 import { found } from '../database/rows.ts';
+import { InstrumentsRepository } from '../instruments/instruments.repository.ts';
 import { ProblemError } from '../problems/problem-error.ts';
 import { RecordingsRepository } from './recordings.repository.ts';
 
@@ -42,6 +43,7 @@ export class RecordingsService {
     private readonly recordings: RecordingsRepository,
     private readonly captures: CapturesRepository,
     private readonly pool: ComputePool,
+    private readonly instruments: InstrumentsRepository,
   ) {}
 
   /** Reads a WAV file, judges it and stores what it told, with a capture for each output. */
@@ -71,8 +73,10 @@ export class RecordingsService {
     const raise = voltsAtFullScale === null ? 0 : 20 * Math.log10(voltsAtFullScale);
     return this.db.inJob(jobId, by, async (trx) => {
       await assertOwnRefs(trx, jobId, recordingFieldsSchema, fields);
+      const madeWith = await this.instruments.named(trx, fields.madeWith);
       const recording = await this.recordings.add(trx, jobId, {
         ...fields,
+        madeWith,
         sha256,
         repairs,
         report: reportOf(result, fields.played),
@@ -95,6 +99,7 @@ export class RecordingsService {
             noiseTiltDb: WHITE_NOISE_TILT_DB,
             silenceDb: floors[channel] === null ? null : floors[channel] + raise,
             situation: fields.situation,
+            madeWith,
             sha256,
             repairs,
             response: { ...bands, levelDb: bands.levelDb.map((l) => l + raise) },

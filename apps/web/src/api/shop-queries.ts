@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { LibraryDevice, Preferences } from '@ulpen/core';
+import type { ShopInstrument, LibraryDevice, Preferences, RestsOn } from '@ulpen/core';
 import { api } from './client.ts';
 
 export const useDevices = () =>
@@ -7,3 +7,13 @@ export const useDevices = () =>
 
 export const usePreferences = () =>
   useQuery({ queryKey: ['preferences'], queryFn: () => api.get<Preferences>('/shop/preferences') });
+
+export const useInstruments = () =>
+  useQuery({ queryKey: ['instruments'], queryFn: () => api.get<ShopInstrument[]>('/instruments') });
+
+/** What of which job was measured with an instrument. */
+export const useRestsOn = (id: string) =>
+  useQuery({
+    queryKey: ['instruments', id, 'records'],
+    queryFn: () => api.get<RestsOn[]>(`/instruments/${id}/records`),
+  });

@@ -95,6 +95,13 @@ export const routes: RouteObject[] = [
         hydrateFallbackElement: <p className="p-4 quiet">Opening …</p>,
       },
       {
+        path: '/shop/instruments/:instrumentId',
+        lazy: async () => ({
+          Component: (await import('../features/shop/InstrumentPage.tsx')).InstrumentPage,
+        }),
+        hydrateFallbackElement: <p className="p-4 quiet">Opening …</p>,
+      },
+      {
         path: '/jobs/:jobId',
         lazy: async () => ({ Component: (await import('../features/job/JobFrame.tsx')).JobFrame }),
         hydrateFallbackElement: <p className="p-4 quiet">Opening …</p>,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { LEVEL_KINDS } from '../signal/analyse.ts';
 import { analysisSchema } from './analysis.ts';
 import { chapterSchema } from './chapter.ts';
+import { madeWithSchema } from './instrument.ts';
 import { LIMITS } from './limits.ts';
 import { situationSchema, UNKNOWN_SITUATION } from './situation.ts';
 import { ref } from './ref.ts';
@@ -30,6 +31,7 @@ export const captureFieldsSchema = z
     load: z.enum(['speaker', 'resistor', 'none', 'unknown']),
     situation: situationSchema.default(UNKNOWN_SITUATION),
     note: line(500),
+    madeWith: madeWithSchema.optional(),
   })
   .meta({ id: 'CaptureFields' });
 export type CaptureFields = z.infer<typeof captureFieldsSchema>;

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { captureFieldsSchema } from './capture.ts';
 import { chapterSchema, tellsOfFactory } from './chapter.ts';
+import { madeWithSchema } from './instrument.ts';
 import { ADDED_SOUNDS, SOUND_SOURCES } from './sounds.ts';
 import { situationSchema } from './situation.ts';
 import { ref } from './ref.ts';
@@ -57,6 +58,7 @@ export const checkFieldsSchema = z
     pairId: ref('pair').nullable(),
     body: checkBodySchema,
     note: line(200),
+    madeWith: madeWithSchema.optional(),
   })
   .refine((c) => (c.pairId === null) === (c.body.kind === 'meter-tone'), {
     path: ['pairId'],

@@ -3,7 +3,7 @@ import { idSchema, momentSchema } from './words.ts';
 
 /** What can happen to a job, each by the thing and what is done with it. */
 const HAPPENS = {
-  job: ['add', 'import', 'practise', 'change', 'chapter', 'rechapter'],
+  job: ['add', 'import', 'practise', 'change', 'chapter', 'rechapter', 'distrust', 'trust'],
   unit: ['add', 'change', 'remove', 'restore'],
   connector: ['add', 'copy', 'change', 'remove', 'restore'],
   output: ['add', 'find', 'change', 'remove', 'restore'],
@@ -57,6 +57,8 @@ const VERB_WORD: Record<string, string> = {
   change: 'changed',
   chapter: 'moved to another chapter',
   rechapter: 'records moved to another chapter',
+  distrust: 'records of a bad instrument withdrawn',
+  trust: 'records of an instrument brought back',
   copy: 'copied from another job',
   find: 'taken over from Find',
   probe: 'taken on the practice car',

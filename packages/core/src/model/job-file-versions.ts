@@ -195,6 +195,9 @@ function withModels(way: Content): Content {
 /** Version 10 put boxes into signals alone. */
 const fromVersion10 = (content: Content): Content => content;
 
+/** Version 11 knew no instruments, and nothing of figures that nobody had looked at. */
+const fromVersion11 = (content: Content): Content => content;
+
 const STEPS = [
   fromVersion1,
   fromVersion2,
@@ -206,6 +209,7 @@ const STEPS = [
   fromVersion8,
   fromVersion9,
   fromVersion10,
+  fromVersion11,
 ];
 
 /** A file's content as the newest version has it: what an older version lacks is put in, step by step. */

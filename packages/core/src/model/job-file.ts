@@ -21,7 +21,7 @@ import { pairFieldsSchema, speakerFieldsSchema, unitFieldsSchema } from './unit.
 import { countSchema, decibelSchema, line, momentSchema, requiredLine, versionSchema } from './words.ts';
 
 export const JOB_FILE_FORMAT = 'ulpen-job';
-export const JOB_FILE_VERSION = 11;
+export const JOB_FILE_VERSION = 12;
 
 /** Inside a file things are named by short keys, so that a file can be taken in any number of times. */
 const some = <S extends z.ZodType>(item: S, limit: LimitName) =>

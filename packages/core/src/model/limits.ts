@@ -31,6 +31,7 @@ export const LIMITS = {
   recordingSeconds: { most: 600, what: 'seconds of one recording' },
   jobFileBytes: { most: 320 * 2 ** 20, what: 'bytes of one job file' },
   jobFileJsonBytes: { most: 64 * 2 ** 20, what: 'bytes of the JSON in one job file' },
+  instrumentsOfShop: { most: 200, what: 'instruments of the shop, removed ones not counted' },
   devicesOfLibrary: { most: 1000, what: 'devices in the library, removed ones not counted' },
   deviceTableBytes: { most: 2 * 2 ** 20, what: 'bytes of one table of devices' },
   jsonBytes: { most: 256 * 2 ** 10, what: 'bytes of JSON in one request' },

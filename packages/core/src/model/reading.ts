@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { kindOf, observationSchema } from '../readings/index.ts';
 import { chapterSchema } from './chapter.ts';
 import { conditionsSchema } from './conditions.ts';
+import { madeWithSchema } from './instrument.ts';
 import { ref } from './ref.ts';
 import { creating, idSchema, line, momentSchema } from './words.ts';
 
@@ -15,6 +16,7 @@ export const readingFieldsSchema = z
     entered: line(200),
     /** the person was asked about an unlikely value and stands by it */
     confirmed: z.boolean(),
+    madeWith: madeWithSchema.optional(),
   })
   .refine((r) => r.cavityId !== r.otherCavityId, {
     path: ['otherCavityId'],

@@ -3,6 +3,7 @@ import type { BetweenOutputs } from '../sound/recording/between.ts';
 import { PLAYED, type RecordingResult } from '../sound/recording/recording.ts';
 import { captureFieldsSchema, captureSchema, repairsSchema } from './capture.ts';
 import { chapterSchema } from './chapter.ts';
+import { madeWithSchema } from './instrument.ts';
 import { LIMITS } from './limits.ts';
 import { ref } from './ref.ts';
 import {
@@ -40,6 +41,7 @@ export const recordingFieldsSchema = z
     skew: z.number().min(-0.01, 'from -10 ms').max(0.01, 'up to 10 ms').default(0),
     /** the input's own distortion of a tone, as a ratio; null: not measured */
     ownDistortion: z.number().min(0).max(1).nullable().default(null),
+    madeWith: madeWithSchema.optional(),
   })
   .meta({ id: 'RecordingFields' });
 export type RecordingFields = z.infer<typeof recordingFieldsSchema>;

@@ -78,7 +78,9 @@ async function refresh(
 ): Promise<void> {
   void fetchAnew(queries, 'jobs');
   if (touched.includes('shop'))
-    await Promise.all(['devices', 'preferences', 'fingerprint'].map((name) => fetchAnew(queries, name)));
+    await Promise.all(
+      ['devices', 'preferences', 'instruments', 'fingerprint'].map((name) => fetchAnew(queries, name)),
+    );
   if (!jobId) return;
   for (const name of ['removed', 'events']) void fetchAnew(queries, name, jobId);
   if (!touched.includes('job')) {

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { type Conditions as ConditionsType, ZERO_ITEMS } from '@ulpen/core';
+import { InHand } from '../../ui/InHand.tsx';
 import { conditionsOf, isHeld, useConditionSets } from './condition-sets.ts';
 import { useFindStore } from './find-store.ts';
 import { CONDITION_CHOICES } from './find-words.ts';
@@ -36,6 +37,7 @@ export function Conditions({ onDone, zeroed, jobId }: ConditionsProps) {
         <span className="quiet small">
           next <kbd>,</kbd>
         </span>
+        <InHand kinds={['meter']} />
       </div>
       <fieldset className="conditions">
         <legend className="label">While these hold</legend>

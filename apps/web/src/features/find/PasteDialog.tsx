@@ -6,6 +6,7 @@ import { useCommand } from '../../api/commands/use-command.ts';
 import { newId } from '../../api/new-id.ts';
 import { ApiProblem } from '../../api/client.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { useReadWith } from '../../ui/in-hand-store.ts';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFindStore } from './find-store.ts';
 
@@ -24,6 +25,7 @@ export function PasteDialog({
   const conditions = useFindStore((s) => s.conditions);
   const tell = useNotices((s) => s.tell);
   const take = useCommand(addReadings, { showsOwnErrors: true });
+  const readWith = useReadWith();
   const [text, setText] = useState('');
   const [refused, setRefused] = useState<string[]>([]);
   let read: ReturnType<typeof parseReadings> = { readings: [], faults: [] };
@@ -34,7 +36,11 @@ export function PasteDialog({
   }
   const save = () =>
     take.mutate(
-      { jobId: job.id, chapter: job.chapter, readings: read.readings.map((r) => ({ ...r, id: newId() })) },
+      {
+        jobId: job.id,
+        chapter: job.chapter,
+        readings: read.readings.map((r) => ({ ...r, ...readWith(r.observation.kind), id: newId() })),
+      },
       {
         onSuccess: (saved) => {
           tell({ text: `${saved.length} readings taken in.` });

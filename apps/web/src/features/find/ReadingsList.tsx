@@ -6,6 +6,7 @@ import {
   type HarnessView,
   type HarnessWorkings,
   kindOf,
+  madeWithWords,
   observationWords,
   type Reading,
 } from '@ulpen/core';
@@ -70,6 +71,7 @@ export function ReadingsList({ jobId, view, at, workings, onWithdraw }: Readings
               <strong className="num">{observationWords(r.observation)}</strong>
               <span className="quiet small reading-conditions">
                 {!kindOf(r.observation.kind).touches ? '' : conditionWords(r.conditions)}
+                {r.madeWith?.length ? ` · ${madeWithWords(r.madeWith)}` : ''}
                 {r.withdrawnAt && ' · withdrawn'}
                 <OfChapter jobId={jobId} kind="readings" record={r} />
               </span>

@@ -9,6 +9,7 @@ import {
 } from '@ulpen/core';
 import { probeCar } from '../../api/commands/probe-car.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
+import { useReadWith } from '../../ui/in-hand-store.ts';
 import { useNotices } from '../../ui/notices-store.ts';
 import { useFindStore, walkAfter, WALK_START } from './find-store.ts';
 import { advanced, type Selection } from './selection.ts';
@@ -58,6 +59,7 @@ export function useTaking({
     if (!next) select(advanced(connector, at));
   };
   const take = useTake(job, workings);
+  const readWith = useReadWith();
   const probe = useCommand(probeCar);
   const save = (observation: Observation, entered: string): boolean => {
     if (!at.first) return false;
@@ -74,6 +76,7 @@ export function useTaking({
         conditions: held,
         entered,
         confirmed: false,
+        ...readWith(observation.kind),
       },
       () => {
         goOn();

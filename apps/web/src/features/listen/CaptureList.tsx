@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { Pin, PinOff } from 'lucide-react';
 import { format } from 'date-fns';
-import { type Capture, chooseCapture, livePin, type PairView } from '@ulpen/core';
+import { type Capture, chooseCapture, livePin, madeWithWords, type PairView } from '@ulpen/core';
 import { pinCapture } from '../../api/commands/pin-capture.ts';
 import { restoreCapture } from '../../api/commands/restore-capture.ts';
 import { unpinCapture } from '../../api/commands/unpin-capture.ts';
@@ -57,6 +57,7 @@ export function CaptureList({ pair, shownId }: { pair: PairView; shownId: string
               <span className="small quiet">
                 <span className="capture-stands">{stands(capture)}</span>,{' '}
                 <span className="num">{format(new Date(capture.importedAt), 'dd.MM. HH:mm')}</span>
+                {capture.madeWith?.length ? `, ${madeWithWords(capture.madeWith)}` : ''}
               </span>
             </Link>
             <OfChapter jobId={job.id} kind="captures" record={capture} />

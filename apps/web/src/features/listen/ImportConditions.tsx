@@ -1,6 +1,8 @@
 import { Form } from 'react-bootstrap';
 import type { CaptureFields } from '@ulpen/core';
 import { optionsOf, SelectField } from '../../ui/SelectField.tsx';
+import { InHand } from '../../ui/InHand.tsx';
+import { AT_INPUT } from '../../ui/in-hand-store.ts';
 import { SituationFields } from './SituationFields.tsx';
 import { StepAndLoad } from './StepAndLoad.tsx';
 
@@ -58,6 +60,7 @@ export function ImportConditions({ said, hasPhase, onChange }: ImportConditionsP
           onChange={(e) => onChange({ phaseReference: e.target.checked ? 'source' : 'none' })}
         />
       )}
+      <InHand kinds={AT_INPUT} />
       <Form.Group controlId="import-note">
         <Form.Label>Note</Form.Label>
         <Form.Control

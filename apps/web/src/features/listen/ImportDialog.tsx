@@ -4,6 +4,7 @@ import { COLUMN_LIMITS, type ColumnChoice, type JobView } from '@ulpen/core';
 import { addCapture } from '../../api/commands/add-capture.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { useNotices } from '../../ui/notices-store.ts';
+import { AT_INPUT, useMadeWith } from '../../ui/in-hand-store.ts';
 import { coreWorker } from '../../workers/core-worker.ts';
 import type { ColumnPreview } from '../../workers/heavy-work.ts';
 import { FileDialog } from './FileDialog.tsx';
@@ -35,10 +36,11 @@ export function ImportDialog({ job, file, pairId, onClose }: ImportDialogProps) 
     (goOn) => coreWorker().previewColumns(file, columns, said.levelKind, goOn),
   );
 
+  const madeWith = useMadeWith(AT_INPUT);
   const save = useCommand(addCapture, { showsOwnErrors: true });
   const submit = () =>
     save.mutate(
-      { jobId: job.id, pairId: into, file, fields: { ...said, columns } },
+      { jobId: job.id, pairId: into, file, fields: { ...said, columns, madeWith } },
       {
         onSuccess: (capture) => {
           onClose();

@@ -11,12 +11,16 @@ interface ConditionSetsProps {
 
 const FIELDS = ['ignition', 'radio', 'sound', 'plug'] as const;
 
+const sameSets = (a: readonly ConditionSet[], b: readonly ConditionSet[]): boolean =>
+  a.length === b.length &&
+  a.every((s, n) => s.name === b[n].name && FIELDS.every((f) => s.holds[f] === b[n].holds[f]));
+
 /** Conditions that are set by one key in Find, in the order in which this shop goes through a plug. */
 export function ConditionSets({ sets, onSave }: ConditionSetsProps) {
   const [draft, setDraft] = useState(sets);
   const checked = conditionSetsSchema.safeParse(draft);
-  const dirty = JSON.stringify(draft) !== JSON.stringify(sets);
-  const usual = JSON.stringify(draft) === JSON.stringify(USUAL_CONDITION_SETS);
+  const dirty = !sameSets(draft, sets);
+  const usual = sameSets(draft, USUAL_CONDITION_SETS);
   const set = (n: number, part: Partial<ConditionSet>) =>
     setDraft((all) => all.map((s, k) => (k === n ? { ...s, ...part } : s)));
   return (

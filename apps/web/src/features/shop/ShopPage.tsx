@@ -15,6 +15,7 @@ import { abilityWords } from './ability-words.ts';
 import { DeviceDialog } from './DeviceDialog.tsx';
 import { ConditionSets } from './ConditionSets.tsx';
 import { DeviceImport } from './DeviceImport.tsx';
+import { InstrumentsPane } from './InstrumentsPane.tsx';
 import { PracticeLimits } from './PracticeLimits.tsx';
 import '../../ui/panes.css';
 import '../../ui/page-head.css';
@@ -76,7 +77,10 @@ export function ShopPage() {
             </section>
           ))}
         </section>
-        <PreferencesPane />
+        <div>
+          <InstrumentsPane />
+          <PreferencesPane />
+        </div>
       </main>
       {editing && (
         <DeviceDialog device={editing === 'new' ? null : editing} onClose={() => setEditing(null)} />

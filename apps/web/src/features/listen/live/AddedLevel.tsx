@@ -15,6 +15,7 @@ import { addChecks } from '../../../api/commands/add-checks.ts';
 import { useCommand } from '../../../api/commands/use-command.ts';
 import { newId } from '../../../api/new-id.ts';
 import { optionsOf, SelectField } from '../../../ui/SelectField.tsx';
+import { AT_INPUT, useMadeWith } from '../../../ui/in-hand-store.ts';
 import { useNotices } from '../../../ui/notices-store.ts';
 import { MADE_WORD } from '../findings/added-words.ts';
 
@@ -26,7 +27,7 @@ interface AddedLevelProps {
 
 type Part = 'quiet' | 'music' | 'sound';
 /** How long each is listened to, s, and how often, ms. */
-const SECONDS: Record<Part, number> = { quiet: 3, music: 8, sound: 10 };
+const SECONDS: Record<Part, number> = { quiet: 2, music: 6, sound: 8 };
 const EVERY = 100;
 const WORDS: Record<Part, { does: string; how: string }> = {
   quiet: { does: 'Listen with nothing playing', how: 'music off, no sound triggered' },
@@ -44,6 +45,7 @@ export function AddedLevel({ jobId, pairId, picture }: AddedLevelProps) {
     setHeard((h) => ({ ...h, [part]: level })),
   );
   const add = useCommand(addChecks);
+  const madeWith = useMadeWith(AT_INPUT);
   const tell = useNotices((s) => s.tell);
   const { quiet, music, sound: added } = heard;
   const found = quiet && music && added ? addedAgainstMusic(music, quiet, added) : null;
@@ -51,7 +53,15 @@ export function AddedLevel({ jobId, pairId, picture }: AddedLevelProps) {
     add.mutate(
       {
         jobId,
-        checks: [{ id: newId(), pairId, note: '', body: { kind: 'added-sound', sound, madeIn, ...found! } }],
+        checks: [
+          {
+            id: newId(),
+            pairId,
+            note: '',
+            madeWith,
+            body: { kind: 'added-sound', sound, madeIn, ...found! },
+          },
+        ],
       },
       {
         onSuccess: () => {

@@ -16,12 +16,12 @@ interface InputDialogProps {
   /** null: a real input, into which a person plays; else what its car plays otherwise */
   simulated: SimulatedPlaying | null;
   /** takes the next recording in place of the page */
-  take: (then: ((file: Blob | null) => void) | null) => void;
+  take: (then: (file: Blob | null) => void) => void;
   onClose: () => void;
 }
 
 /** How long each is listened to, s. */
-const SECONDS: Record<What, number> = { pink: 12, tone: 5 };
+const SECONDS: Record<What, number> = { pink: 10, tone: 4 };
 const TONE_HZ = 1000;
 
 /** Lag and distortion of the input itself, measured by looping a player back into it: nothing is typed. */
@@ -52,17 +52,20 @@ export function InputDialog({ engine, seconds, known, simulated, take, onClose }
   useEffect(() => {
     if (enough) engine.finish();
   }, [enough, engine]);
-  // Whoever leaves in the middle gets no recording of it, and the simulated car goes on as before.
+  // The simulated car goes on as before.
   useEffect(() => {
     const playing = back.current;
     return () => {
-      take(null);
       if (playing) engine.play?.(playing);
     };
-  }, [engine, take]);
+  }, [engine]);
 
   const close = () => {
-    if (doing) engine.finish();
+    if (doing) {
+      // Nobody wants what was heard until now.
+      take(() => {});
+      engine.finish();
+    }
     onClose();
   };
   const keep = () => {

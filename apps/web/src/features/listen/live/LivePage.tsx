@@ -19,6 +19,8 @@ import { firstPlaying, presetOf, saidOfPlaying } from './live-preset.ts';
 import { LiveSetup, SIMULATED } from './LiveSetup.tsx';
 import { RecordActions } from './RecordActions.tsx';
 import { SimulatedControls } from './SimulatedControls.tsx';
+import { InHand } from '../../../ui/InHand.tsx';
+import { AT_INPUT } from '../../../ui/in-hand-store.ts';
 import { useUnsaved } from '../../../ui/use-unsaved.ts';
 import { useInputDevices } from './use-input-devices.ts';
 import { useKeepAwake } from './use-keep-awake.ts';
@@ -60,16 +62,15 @@ export function LivePage() {
   const [looking, setLooking] = useState(false);
   const [calibrating, setCalibrating] = useState(false);
   const [checking, setChecking] = useState(false);
+  /** who wants the next recording for itself */
   const taker = useRef<((file: Blob | null) => void) | null>(null);
-  const take = useCallback((then: ((file: Blob | null) => void) | null) => {
+  const take = useCallback((then: (file: Blob | null) => void) => {
     taker.current = then;
   }, []);
   const { engine, fault, numbers, picture, start, stop } = useLive(settings, (blob) => {
-    if (checking) {
-      taker.current?.(blob);
-      taker.current = null;
-      return;
-    }
+    const taken = taker.current;
+    taker.current = null;
+    if (taken) return taken(blob);
     if (!blob) return;
     setLooking(true);
     setRecorded(new File([blob], fileName(first ? pairName(first) : 'recording'), { type: 'audio/wav' }));
@@ -180,6 +181,7 @@ export function LivePage() {
             onUse={(reducer) => calibrations.choose(engine.label, reducer)}
           />
           {preset.test === 'added' && <AddedLevel jobId={job.id} pairId={first.id} picture={picture} />}
+          <InHand kinds={AT_INPUT} />
           <RecordActions
             engine={engine}
             seconds={numbers?.recordedSeconds ?? null}

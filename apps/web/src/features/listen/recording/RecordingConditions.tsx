@@ -1,3 +1,5 @@
+import { InHand } from '../../../ui/InHand.tsx';
+import { AT_INPUT } from '../../../ui/in-hand-store.ts';
 import { Form } from 'react-bootstrap';
 import { type JobView, PLAYED } from '@ulpen/core';
 import { OutputSelect } from '../OutputSelect.tsx';
@@ -70,6 +72,7 @@ export function RecordingConditions({ job, said, channels, onChange }: Recording
           </button>
         )}
       </div>
+      <InHand kinds={AT_INPUT} />
       <Form.Group controlId="recording-note">
         <Form.Label>Note</Form.Label>
         <Form.Control

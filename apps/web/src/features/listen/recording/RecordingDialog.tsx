@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router';
 import { type JobView, RECORDING_LIMITS, UNKNOWN_SITUATION } from '@ulpen/core';
 import { addRecording } from '../../../api/commands/add-recording.ts';
 import { useCommand } from '../../../api/commands/use-command.ts';
+import { AT_INPUT, useMadeWith } from '../../../ui/in-hand-store.ts';
 import { useNotices } from '../../../ui/notices-store.ts';
 import { soundWorker } from '../../../workers/sound-worker.ts';
 import type { RecordingPreview } from '../../../workers/sound.worker.ts';
@@ -48,10 +49,11 @@ export function RecordingDialog({
   const useless =
     preview?.ok && said.played !== 'silence' ? preview.report.faults.some((f) => f.useless) : false;
 
+  const madeWith = useMadeWith(AT_INPUT);
   const save = useCommand(addRecording, { showsOwnErrors: true });
   const submit = () =>
     save.mutate(
-      { jobId: job.id, file, fields: said },
+      { jobId: job.id, file, fields: { ...said, madeWith } },
       {
         onSuccess: ({ recording }) => {
           onSaved?.();

@@ -1,7 +1,14 @@
 import { format } from 'date-fns';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { formatFrequency, type JobView, pairName, type PairView, type RecordingRecord } from '@ulpen/core';
+import {
+  formatFrequency,
+  type JobView,
+  pairName,
+  type PairView,
+  type RecordingRecord,
+  madeWithWords,
+} from '@ulpen/core';
 import { restoreRecording } from '../../../api/commands/restore-recording.ts';
 import { useCommand } from '../../../api/commands/use-command.ts';
 import { OfChapter } from '../../../ui/OfChapter.tsx';
@@ -41,6 +48,7 @@ function Recorded({ job, pair, recording }: { job: JobView; pair: PairView; reco
         </span>
         <span className="num small quiet">{format(new Date(recording.takenAt), 'dd.MM. HH:mm')}</span>
         <span className="small quiet clip">{recording.fileName}</span>
+        <span className="small quiet">{madeWithWords(recording.madeWith)}</span>
         {recording.fromFile && (
           <span
             className="small quiet"

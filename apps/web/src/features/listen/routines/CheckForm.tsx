@@ -4,8 +4,12 @@ import { newId } from '../../../api/new-id.ts';
 import { useRef, useState } from 'react';
 import { Plus } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
+import { useMadeWith } from '../../../ui/in-hand-store.ts';
 import { typedNumber } from '../../../ui/NumberField.tsx';
 import { bodyOf, type CheckFormShape } from './check-forms.ts';
+
+const METER = ['meter'] as const;
+const NOTHING = [] as const;
 
 interface CheckFormProps {
   jobId: string;
@@ -20,6 +24,7 @@ export function CheckForm({ jobId, pairId, shape }: CheckFormProps) {
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const form = useRef<HTMLFormElement>(null);
   const add = useCommand(addChecks);
+  const madeWith = useMadeWith(shape.byMeter ? METER : NOTHING);
   const submit = (event: React.FormEvent) => {
     event.preventDefault();
     const result = bodyOf(shape, values, typedNumber);
@@ -31,7 +36,7 @@ export function CheckForm({ jobId, pairId, shape }: CheckFormProps) {
     }
     setWrong({});
     add.mutate(
-      { jobId, checks: [{ id: newId(), pairId, body: result.body, note: '' }] },
+      { jobId, checks: [{ id: newId(), pairId, body: result.body, note: '', madeWith }] },
       {
         onSuccess: () => {
           setValues(shape.next);

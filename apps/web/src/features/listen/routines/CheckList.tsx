@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import { Button } from 'react-bootstrap';
-import type { CheckBody, JobView } from '@ulpen/core';
+import { type CheckBody, type JobView, madeWithWords } from '@ulpen/core';
 import { restoreCheck } from '../../../api/commands/restore-check.ts';
 import { useCommand } from '../../../api/commands/use-command.ts';
 import { withdrawCheck } from '../../../api/commands/withdraw-check.ts';
@@ -24,7 +24,9 @@ export function CheckList({ job, kinds, pairId }: CheckListProps) {
       {own.map((check) => (
         <li key={check.id} className={check.withdrawnAt ? 'check-withdrawn' : ''}>
           <span className="num small quiet">{format(new Date(check.takenAt), 'dd.MM. HH:mm')}</span>
-          <span>{checkWords(check.body)}</span>
+          <span>
+            {checkWords(check.body)} <span className="small quiet">{madeWithWords(check.madeWith)}</span>
+          </span>
           <OfChapter jobId={job.id} kind="checks" record={check} />
           <Button
             variant="quiet"

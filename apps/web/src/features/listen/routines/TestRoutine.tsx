@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { type JobBehaviour, type JobView, pairName, type PairView } from '@ulpen/core';
 import { FindingCard } from '../findings/FindingCard.tsx';
 import { toneOf } from '../findings/finding-tone.ts';
+import { InHand } from '../../../ui/InHand.tsx';
 import { CheckForm } from './CheckForm.tsx';
 import { CheckList } from './CheckList.tsx';
 import { VoltsTable } from './VoltsTable.tsx';
@@ -89,6 +90,7 @@ export function TestRoutine({ test, job, behaviour }: TestRoutineProps) {
               />
             </div>
           ))}
+          {(test.volts || test.forms.some((f) => f.shape.byMeter)) && <InHand kinds={['meter']} />}
           {test.volts && pair && (
             <div>
               <h2 className="label">{test.volts.title}</h2>

@@ -5,6 +5,7 @@ import { type JobView, LOAD_WORD, pairName, type PairView } from '@ulpen/core';
 import { addChecks } from '../../../api/commands/add-checks.ts';
 import { useCommand } from '../../../api/commands/use-command.ts';
 import { newId } from '../../../api/new-id.ts';
+import { useMadeWith } from '../../../ui/in-hand-store.ts';
 import { typedNumber } from '../../../ui/NumberField.tsx';
 import { optionsOf, SelectField } from '../../../ui/SelectField.tsx';
 import {
@@ -26,6 +27,7 @@ interface VoltsTableProps {
   along: Along;
 }
 
+const METER = ['meter'] as const;
 const WORDS: Record<Along, { rows: string; fixed: string; more: string }> = {
   step: { rows: 'Volume step', fixed: 'Tone, Hz', more: 'Another step' },
   tone: { rows: 'Tone, Hz', fixed: 'Volume step', more: 'Another tone' },
@@ -37,6 +39,7 @@ export function VoltsTable({ job, pairs, pair, along }: VoltsTableProps) {
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const form = useRef<HTMLFormElement>(null);
   const add = useCommand(addChecks);
+  const madeWith = useMadeWith(METER);
   const set = (part: Partial<VoltsTyped>) => setTable((t) => ({ ...t, ...part }));
   const columns = [pair, ...pairs.filter((p) => p.id !== pair.id)];
   const typed = Object.values(table.cells).filter((v) => v.trim() !== '').length;
@@ -55,7 +58,13 @@ export function VoltsTable({ job, pairs, pair, along }: VoltsTableProps) {
       form.current?.querySelector<HTMLElement>(`[name="${first}"]`)?.focus();
       return;
     }
-    const checks = read.readings.map(({ pairId, body }) => ({ id: newId(), pairId, body, note: '' }));
+    const checks = read.readings.map(({ pairId, body }) => ({
+      id: newId(),
+      pairId,
+      body,
+      note: '',
+      madeWith,
+    }));
     add.mutate({ jobId: job.id, checks }, { onSuccess: () => set({ cells: {} }) });
   };
 

@@ -9,6 +9,8 @@ export type CheckField =
 
 export interface CheckFormShape {
   kind: CheckBody['kind'];
+  /** its volts are read off a meter */
+  byMeter: boolean;
   fields: CheckField[];
   start: Values;
   /** the values that the next entry begins with */
@@ -34,6 +36,7 @@ const nextTone = (hz: string) => String(TONES.find((t) => t > Number(hz)) ?? '')
 
 export const METER_TONES: CheckFormShape = {
   kind: 'meter-tone',
+  byMeter: true,
   fields: [number('hz', 'Tone, Hz'), number('volts', 'Reads, V AC')],
   start: { hz: '100', volts: '' },
   next: (now) => ({ hz: nextTone(now.hz), volts: '' }),
@@ -41,6 +44,7 @@ export const METER_TONES: CheckFormShape = {
 
 export const SILENCE_VOLTS: CheckFormShape = {
   kind: 'silence',
+  byMeter: true,
   fields: [
     choice('engine', 'Engine', { off: 'off', idle: 'idling', raised: 'raised, about 2,500 rpm' }),
     number('volts', 'Reads, V AC'),
@@ -56,6 +60,7 @@ export const SILENCE_VOLTS: CheckFormShape = {
 
 export const COLD_STARTS: CheckFormShape = {
   kind: 'cold-start',
+  byMeter: true,
   fields: [
     number('start', 'Cold start'),
     choice('load', 'Load', {
@@ -80,6 +85,7 @@ export const COLD_STARTS: CheckFormShape = {
 const ADDED_WORDS = Object.fromEntries(ADDED_SOUNDS.map((s) => [s, SOUND_WORD[s]]));
 export const ADDED_SOUNDS_FORM: CheckFormShape = {
   kind: 'added-sound',
+  byMeter: false,
   fields: [
     choice('sound', 'Sound', ADDED_WORDS),
     choice('heard', 'Here', { true: 'heard', false: 'not heard' }),

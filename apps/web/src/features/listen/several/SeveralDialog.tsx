@@ -6,6 +6,7 @@ import { addCapture } from '../../../api/commands/add-capture.ts';
 import { useCommand } from '../../../api/commands/use-command.ts';
 import { ResponseStrip } from '../../../ui/BandStrip.tsx';
 import { bandEdges, classWord } from '../../../ui/bands-words.ts';
+import { AT_INPUT, useMadeWith } from '../../../ui/in-hand-store.ts';
 import { useNotices } from '../../../ui/notices-store.ts';
 import { StripAxis } from '../../../ui/StripAxis.tsx';
 import type { ColumnPreview } from '../../../workers/heavy-work.ts';
@@ -40,6 +41,7 @@ export function SeveralDialog({ job, files, onClose }: SeveralDialogProps) {
   const [rows, setRows] = useState<readonly Row[]>(files.map(() => ({})));
   const [saving, setSaving] = useState(false);
   const { previews, progress } = usePreviews(files, said.levelKind);
+  const madeWith = useMadeWith(AT_INPUT);
   const add = useCommand(addCapture, { showsOwnErrors: true });
   const set = (n: number, part: Row) =>
     setRows((all) => all.map((r, k) => (k === n ? { ...r, ...part } : r)));
@@ -59,7 +61,7 @@ export function SeveralDialog({ job, files, onClose }: SeveralDialogProps) {
     for (const [n, { file, pairId, step }] of taken.entries()) {
       if (!ready.some((t) => t.file === file)) continue;
       try {
-        const fields = { ...said, volumeStep: step, columns: {} };
+        const fields = { ...said, volumeStep: step, columns: {}, madeWith };
         await add.mutateAsync({ jobId: job.id, pairId, file, fields });
         set(n, { saved: true });
       } catch (error) {
