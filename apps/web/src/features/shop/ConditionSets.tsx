@@ -38,20 +38,22 @@ export function ConditionSets({ sets, onSave }: ConditionSetsProps) {
               value={name}
               onChange={(e) => set(n, { name: e.target.value })}
             />
-            {FIELDS.map((field) => (
-              <Form.Select
-                key={field}
-                aria-label={`${CONDITION_WORDS[field].label} in set ${n + 1}`}
-                value={holds[field]}
-                onChange={(e) => set(n, { holds: { ...holds, [field]: e.target.value } })}
-              >
-                {Object.entries(CONDITION_WORDS[field].options).map(([value, word]) => (
-                  <option key={value} value={value}>
-                    {CONDITION_WORDS[field].label.toLowerCase()} {word}
-                  </option>
-                ))}
-              </Form.Select>
-            ))}
+            <div>
+              {FIELDS.map((field) => (
+                <Form.Select
+                  key={field}
+                  aria-label={`${CONDITION_WORDS[field].label} in set ${n + 1}`}
+                  value={holds[field]}
+                  onChange={(e) => set(n, { holds: { ...holds, [field]: e.target.value } })}
+                >
+                  {Object.entries(CONDITION_WORDS[field].options).map(([value, word]) => (
+                    <option key={value} value={value}>
+                      {CONDITION_WORDS[field].label.toLowerCase()} {word}
+                    </option>
+                  ))}
+                </Form.Select>
+              ))}
+            </div>
             <Button
               variant="quiet"
               aria-label={`Remove set ${n + 1}`}

@@ -15,7 +15,7 @@ export function InstrumentsPane() {
   const { data: all = [] } = useInstruments();
   const [editing, setEditing] = useState<ShopInstrument | 'new' | null>(null);
   return (
-    <section className="pane" aria-label="Instruments">
+    <section aria-label="Instruments">
       <div className="pane-title">
         <h2>Instruments</h2>
         <span className="flex-fill" />

@@ -77,7 +77,7 @@ export function ShopPage() {
             </section>
           ))}
         </section>
-        <div>
+        <div className="pane shop-side">
           <InstrumentsPane />
           <PreferencesPane />
         </div>
@@ -126,12 +126,12 @@ function PreferencesPane() {
   const preferences = usePreferences();
   const change = useCommand(changePreferences);
   const now = preferences.data;
-  if (!now) return <section className="pane" aria-label="How this shop works" />;
+  if (!now) return <section aria-label="How this shop works" />;
   const put = <K extends keyof PreferencesFields>(key: K, value: PreferencesFields[K]) =>
     change.mutate({ ...now, [key]: value });
   const keys = Object.keys(PREFERENCE_WORDS) as ChoiceKey[];
   return (
-    <section className="pane" aria-label="How this shop works">
+    <section aria-label="How this shop works">
       <div className="pane-title">
         <h2>How this shop works</h2>
       </div>

@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { KeepItem } from '../../model/brief.ts';
 import { type BriefFields, START_BRIEF } from '../../model/brief.ts';
 import { START_INTAKE } from '../../model/intake.ts';
+import { type Practice, USUAL_PRACTICE } from '../../model/practice.ts';
+import { START_PREFERENCES } from '../../model/shop.ts';
 import { madeAmplifier, madeDevice, madeDrive } from '../../../test/made-up-devices.ts';
 import {
   madeEquipment,
@@ -22,6 +24,7 @@ import { interfaceFits } from './interface-fits.ts';
 import { latencyApart } from './latency-apart.ts';
 import { microphonesKept } from './microphones-kept.ts';
 import { networkNode } from './network-node.ts';
+import { standingCurrent } from './standing-current.ts';
 import { warningSoundLost } from './warning-sound-lost.ts';
 import { spareLeft, wishAnswered, wishKept } from './wish-kept.ts';
 import { withinBudget } from './within-budget.ts';
@@ -293,6 +296,18 @@ describe('what is bought', () => {
     expect(latencyApart(madePlan({ figures: { latencyMs: 5.1 } }))).toEqual([
       verdict('warning', 'latency-apart', '5.1 ms after untouched ones', { remedy: 'Delay' }),
     ]);
+  });
+  it('unless the shop takes another limit, as of the standing current too', () => {
+    const at = (latencyMs: number, practice: Partial<Practice>) =>
+      madePlan({
+        figures: { latencyMs, standingAmps: 0.03, standingDays: 14 },
+        input: { preferences: { ...START_PREFERENCES, practice: { ...USUAL_PRACTICE, ...practice } } },
+      });
+    expect(latencyApart(at(5.1, { latencyMs: 8 }))).toEqual([]);
+    expect(latencyApart(at(5, { latencyMs: 2 }))).toHaveLength(1);
+    expect(standingCurrent(at(0, {}))).toEqual([]);
+    expect(standingCurrent(at(0, { standingMilliamps: 20 }))).toHaveLength(1);
+    expect(standingCurrent(at(0, { standingDays: 21 }))).toHaveLength(1);
   });
 });
 
