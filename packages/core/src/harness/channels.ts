@@ -221,25 +221,51 @@ export function kindsFor(
   const rivals = pairs.flatMap((r, k) =>
     k !== at && r.kind === pair.kind && r.unit === pair.unit ? [k] : [],
   );
+  /** Probability of the corner by a pair's own readings alone. */
+  const ownShare = (m: number, k: number) => {
+    const logs = beliefs.evidence[m];
+    const most = Math.max(...logs);
+    const own = logs.map((v, c) => Math.exp(v - most) * CHANNEL_PRIOR[pair.kind][c]);
+    return share(own, k) / own.reduce((a, b) => a + b, 0);
+  };
   const inCornerOf = (k: number) => rivals.filter((m) => share(beliefs.joint[m], k) > 0.5).length;
   const inCorner = inCornerOf(n);
-  // Left and right of a car are wired alike: one pair here and one over there.
   const across = channelIndex({ ...channel, side: channel.side === 'left' ? 'right' : 'left' });
+  const splitAcross = across >= 0 && inCornerOf(across) > 1;
+  /** Others of this corner by what was heard of them and by everything together: another driver, or split as over there. */
+  const sureThere = rivals.filter(
+    (m) =>
+      share(beliefs.joint[m], n) > SURELY &&
+      ownShare(m, n) > SURELY &&
+      (splitAcross ||
+        pairs[m].readings.some(
+          ({ reading: { observation: o } }) =>
+            o.kind === 'tone' && o.places.some((p) => p.way !== null && p.way !== channel.way),
+        )),
+  ).length;
+  // Left and right of a car are wired alike: one pair here and one over there.
   const alike = across >= 0 && inCornerOf(across) === 1 && beliefs.unseen < UNSEEN;
+  /** By its own readings another pair may be of this corner, whatever room is left for it there. */
+  const sameCorner = (m: number) => ownShare(m, n) > POSSIBLY;
   const way =
     claimed ||
-    pair.kind === 'input' ||
+    // Nobody hears a driver on a line: two lines of one corner are split, and which is which stays open.
+    (pair.kind === 'input' && channel.way === 'full' && !rivals.some(sameCorner)) ||
     channel.way === 'subwoofer' ||
     channel.side === 'centre' ||
     // What a meter follows tells a place; which driver hangs there is heard.
-    (tones.length > 0 &&
+    (pair.kind === 'output' &&
+      tones.length > 0 &&
       (channel.way === 'full'
         ? inCorner === 0 && (alike || tones.some((places) => places.length > 1))
-        : inCorner > (channel.way === 'midrange' ? 1 : 0)));
+        : sureThere > (channel.way === 'midrange' ? 1 : 0)));
   const kinds = [tones.length > 0, left, claimed].filter(Boolean).length + followed(pair, n);
   return { kinds, heard: tones.length > 0, way };
 }
 
+/** How sure another pair must be of a corner to split it into ways, and not to. */
+const SURELY = 0.8;
+const POSSIBLY = 0.3;
 /** So many pairs of outputs still to be found leave the ways of a corner open. */
 const UNSEEN = 0.7;
 

@@ -12,6 +12,8 @@ const feedVolts = ({ off, on }: CarVolts, c: Conditions): number =>
   awake(c) ? Math.min(on ?? off ?? 12, off ?? on ?? 12) : (off ?? 12);
 /** Lead and clips of a meter, and a ground wire of a car. */
 const GROUND_OHMS = 2;
+/** What a bus that talks shows to a meter at least, AC V. */
+const TALK_VOLTS = 0.3;
 /** Regulated feeds of antenna amplifiers, V: a remote turn-on seldom reads so little. */
 const ANTENNA_FEED = [7.5, 9.6] as const;
 /** Under these volts a wire is at rest; a floating one shows up to that. */
@@ -20,6 +22,10 @@ const REST = 0.6;
 const allOff = (c: Conditions) => c.ignition === 'off' && c.radio === 'off';
 const ignitionAlone = (c: Conditions) => c.ignition !== 'off' && c.radio === 'off';
 const withRadio = (c: Conditions) => c.radio === 'on';
+
+/** AC volts to ground: a feed shows next to none. */
+const talks = ({ observation: o, otherCavityId }: HarnessReading): boolean =>
+  o.kind === 'ac' && otherCavityId === null && (o.volts ?? 0) >= TALK_VOLTS;
 
 const saw =
   (readings: readonly HarnessReading[]) =>
@@ -58,6 +64,7 @@ export function neededOfWire(
   const fed = (c: Conditions) => (volts: number) => volts > feedVolts(car, c) - FEED_LOSS;
   switch (role) {
     case 'battery':
+      if (own.some(talks)) return noMeter('AC volts on it: a bus wire talks, a battery feed is steady.');
       if (!at(allOff, fed(OFF)))
         return need('Volts to ground with everything off: only a battery feed is still live.', 'dc', OFF);
       return at(awake, fed(RADIO))

@@ -26,6 +26,9 @@ describe('a single wire is settled by what tells it from all that looks the same
     const two = role(5, ...FEED, ...remote, ...volts(9, 0.01, 0.02, 11.4));
     expect(two).toMatchObject({ role: 'remote', state: 'again' });
     expect(two.needed!.words).toContain('antenna');
+    // Regulated, it feeds an antenna as well as anything.
+    const regulated = role(5, ...FEED, ...volts(5, 0.02, 0.03, 8.5));
+    expect(regulated.state).not.toBe('settled');
   });
   it('ground: by ohms to ground, not by 0 V, a thick wire and a brown one', () => {
     const looks = [at(6, null, seenWire({ wire: 'BN', size: 'thick' })), ...volts(6, 0.01, 0.02, 0.02)];
@@ -42,6 +45,11 @@ describe('a single wire is settled by what tells it from all that looks the same
     });
     for (const volt of [11.3, 10.9, 10.3])
       expect(role(2, ...FEED, ...volts(2, 12.4, volt, volt)).state).not.toBe('settled');
+    // As high as a feed, but it talks.
+    const high = volts(2, 12.5, 12.3, 12.2);
+    const talking = role(2, ...FEED, ...high, ac(2, null, 1.2, RADIO_ON));
+    expect(talking.state).not.toBe('settled');
+    expect(role(2, ...FEED, ...high, ac(2, null, 0.02, RADIO_ON)).state).toBe('settled');
   });
   it('a feed of a 24 V vehicle, whose radio runs on 12 V inside', () => {
     const lorry = [
@@ -131,6 +139,24 @@ describe('a channel is settled by two kinds of evidence', () => {
       channel: { side: 'left', axle: 'front', way: 'full' },
       state: 'settled',
     });
+  });
+  it('which driver it is, is told by another one that was heard of its corner', () => {
+    const steered = (a: number, b: number) => [
+      ac(a, b, 1.3, { ...PLAYS, balance: 'left' }),
+      ac(a, b, 0.004, { ...PLAYS, balance: 'right' }),
+    ];
+    const corner = (other: 'tweeter' | null) =>
+      pairAt(
+        plug([
+          ...[ohms(3, 4, 3.6), tone(3, 4, 'left', 'woofer'), ...steered(3, 4)],
+          ...[ohms(7, 8, 3.9), tone(7, 8, 'left', other), ...steered(7, 8)],
+        ]),
+        3,
+      )!.channel!;
+    expect(corner('tweeter').channel).toMatchObject({ side: 'left', axle: 'front', way: 'woofer' });
+    expect(corner('tweeter').needed).toBeNull();
+    expect(corner(null).needed?.words).toContain('Which driver it is');
+    expect(corner(null).state).not.toBe('settled');
   });
 });
 
