@@ -50,48 +50,6 @@ test('an instrument is named, stands beside what it made, and is withdrawn with 
   expect(complaints).toEqual([]);
 });
 
-test('lag and distortion of an input are measured by loop-back, an added sound by listening to it', async ({
-  page,
-}) => {
-  const complaints = complaintsOf(page);
-  const job = await demoJob(page.request);
-  const woofer = pairOf(job, 'left', 'front', 'woofer');
-  const right = pairOf(job, 'right', 'front', 'woofer');
-  await page.goto(`/jobs/${job.id}/listen/live/${woofer.id}?test=added&second=${right.id}`);
-  await page.getByRole('combobox', { name: 'Input' }).selectOption('simulated');
-  await page.getByRole('button', { name: 'Start listening' }).click();
-  await page.getByRole('button', { name: 'The input itself' }).click();
-  const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: 'Measure the lag' }).click();
-  const lag = dialog.getByRole('region', { name: 'Lag of the right channel' }).getByRole('status');
-  await expect(lag).toContainText(/1[23]\.\d µs/, { timeout: 60_000 });
-  await dialog.getByRole('button', { name: 'Measure the distortion' }).click();
-  const own = dialog.getByRole('region', { name: 'Its own distortion' }).getByRole('status');
-  await expect(own).toContainText(/0\.06\d? %/, { timeout: 60_000 });
-  await dialog.getByRole('button', { name: 'Keep them' }).click();
-
-  // A chime against pink noise: the car is simulated, the listening is not.
-  const level = page.getByRole('region', { name: 'Level of an added sound' });
-  const car = page.getByRole('group', { name: 'Simulated car' });
-  const part = async (plays: string, does: string) => {
-    await car.getByRole('button', { name: plays, exact: true }).click();
-    await level.getByRole('button', { name: does }).click();
-    await expect(level.getByRole('button', { name: does })).toBeEnabled({ timeout: 30_000 });
-  };
-  await part('silence', 'Listen with nothing playing');
-  await part('pink noise', 'Listen to music');
-  await part('tone', 'Listen for the sound');
-  await expect(level.getByRole('status')).toContainText(/Chimes: heard here, [+−-]?\d/);
-  await level.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByText('Chimes noted.')).toBeVisible();
-  const chimes = (await seen(page.request, job.id)).checks.filter(
-    (c) => c.pairId === woofer.id && c.body.kind === 'added-sound' && c.body.sound === 'chimes',
-  );
-  expect(chimes.at(-1)?.body).toMatchObject({ heard: true });
-  expect(typeof (chimes.at(-1)?.body as { levelDb: unknown }).levelDb).toBe('number');
-  expect(complaints).toEqual([]);
-});
-
 test('limits of practice and sets of conditions are the shop’s', async ({ page }) => {
   const job = await demoJob(page.request);
   await page.goto('/shop');

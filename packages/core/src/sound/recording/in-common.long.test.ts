@@ -110,5 +110,5 @@ describe('what two channels have in common', () => {
     }
     expect(told).toBeGreaterThanOrEqual(11);
     expect(held / told).toBeGreaterThan(0.8);
-  });
+  }, 60_000);
 });

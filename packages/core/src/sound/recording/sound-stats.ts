@@ -66,6 +66,9 @@ export class SoundStats {
   }
 }
 
+/** Samples that are looked at together. */
+const PIECE = 256;
+
 class Side {
   private peak = 0;
   /** of all full blocks */
@@ -82,9 +85,46 @@ class Side {
   private readonly blockRms: number[] = [];
 
   push(samples: Float32Array, before: number, blockFrames: number, lostFrames: number): void {
-    let { peak, last, run, zeros, heard, blockSquares, blockSum } = this;
     let inBlock = before % blockFrames;
-    for (let i = 0; i < samples.length; i++) {
+    for (let from = 0; from < samples.length;) {
+      const to = Math.min(samples.length, from + PIECE, from + blockFrames - inBlock);
+      if (!this.plain(samples, from, to)) this.closely(samples, from, to, lostFrames);
+      inBlock += to - from;
+      from = to;
+      if (inBlock < blockFrames) continue;
+      const mean = this.blockSum / blockFrames;
+      this.blockRms.push(Math.sqrt(Math.max(0, this.blockSquares / blockFrames - mean * mean)));
+      this.squares += this.blockSquares;
+      this.sum += this.blockSum;
+      this.blockSquares = 0;
+      this.blockSum = 0;
+      inBlock = 0;
+    }
+  }
+
+  /** Most of a recording: no flat top, no zero, no new peak. @returns false, with nothing done, where there is one */
+  private plain(samples: Float32Array, from: number, to: number): boolean {
+    if (!this.heard || this.run > 1 || this.zeros > 0) return false;
+    const { peak } = this;
+    let last = this.last;
+    let squares = 0;
+    let sum = 0;
+    for (let i = from; i < to; i++) {
+      const v = samples[i];
+      if (v === last || v === 0 || v > peak || v < -peak) return false;
+      squares += v * v;
+      sum += v;
+      last = v;
+    }
+    this.last = last;
+    this.blockSquares += squares;
+    this.blockSum += sum;
+    return true;
+  }
+
+  private closely(samples: Float32Array, from: number, to: number, lostFrames: number): void {
+    let { peak, last, run, zeros, heard, blockSquares, blockSum } = this;
+    for (let i = from; i < to; i++) {
       const v = samples[i];
       const size = v < 0 ? -v : v;
       blockSquares += v * v;
@@ -106,15 +146,6 @@ class Side {
         heard = true;
       }
       last = v;
-      if (++inBlock === blockFrames) {
-        const mean = blockSum / blockFrames;
-        this.blockRms.push(Math.sqrt(Math.max(0, blockSquares / blockFrames - mean * mean)));
-        this.squares += blockSquares;
-        this.sum += blockSum;
-        blockSquares = 0;
-        blockSum = 0;
-        inBlock = 0;
-      }
     }
     Object.assign(this, { peak, last, run, zeros, heard, blockSquares, blockSum });
   }

@@ -24,6 +24,10 @@ interface InputDialogProps {
 const SECONDS: Record<What, number> = { pink: 10, tone: 4 };
 const TONE_HZ = 1000;
 
+/** A recording of seconds is judged in less than one; after this nobody waits any longer. */
+const PATIENCE = 30_000;
+const late = () => new Promise<null>((resolve) => setTimeout(() => resolve(null), PATIENCE));
+
 /** Lag and distortion of the input itself, measured by looping a player back into it: nothing is typed. */
 export function InputDialog({ engine, seconds, known, simulated, take, onClose }: InputDialogProps) {
   const [doing, setDoing] = useState<What | null>(null);
@@ -35,8 +39,9 @@ export function InputDialog({ engine, seconds, known, simulated, take, onClose }
 
   const judge = async (file: Blob | null, what: What) => {
     setDoing(null);
-    const found = file && (await soundWorker().measureInput(file, what));
-    if (!found) return setRefused('Nothing was recorded. Measure again.');
+    const found =
+      file && (await Promise.race([soundWorker().measureInput(file, what), late()]).catch(() => null));
+    if (!found) return setRefused('That did not work. Measure again.');
     if (!found.ok) return setRefused(found.says);
     if ('skew' in found) setSkew({ s: found.skew, error: found.error });
     else setDistortion(found.distortion);
