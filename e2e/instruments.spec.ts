@@ -9,7 +9,7 @@ test('an instrument is named, stands beside what it made, and is withdrawn with 
   const name = `blue meter ${job.id.slice(0, 6)}`;
   await page.goto('/shop');
   const pane = page.getByRole('region', { name: 'Instruments' });
-  await pane.getByRole('button', { name: 'Add one' }).click();
+  await pane.getByRole('button', { name: 'Add an instrument' }).click();
   await page.getByLabel('Name, as it is labelled').fill(name);
   await page.getByRole('button', { name: 'Add it' }).click();
   const row = pane.getByRole('listitem').filter({ hasText: name });

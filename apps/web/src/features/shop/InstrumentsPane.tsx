@@ -20,7 +20,7 @@ export function InstrumentsPane() {
         <h2>Instruments</h2>
         <span className="flex-fill" />
         <Button variant="quiet" onClick={() => setEditing('new')}>
-          <Plus size={18} /> Add one
+          <Plus size={18} /> Add an instrument
         </Button>
       </div>
       {all.length === 0 ? (
