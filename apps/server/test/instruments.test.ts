@@ -99,6 +99,28 @@ describe('the shop’s instruments', () => {
     expect(readings[0].madeWith).toEqual(known);
   });
 
+  it('count where they were removed while they were in hand, and a withdrawal that is sent twice is done once', async () => {
+    const one = await added({ name: 'grey meter' });
+    await bench.app.call('DELETE', `/api/v1/instruments/${one.id}`);
+    const { reading } = await measuredWith(one);
+    expect(reading.madeWith).toMatchObject([{ id: one.id, name: 'grey meter' }]);
+    await post(`/${one.id}/restore`, {});
+    const headers = {
+      'content-type': 'application/json',
+      'ulpen-command': '11111111-2222-4333-8444-555555555555',
+    };
+    const again = () =>
+      bench.app.call<WithdrawnAtOnce>(
+        'POST',
+        `/api/v1/instruments/${one.id}/withdraw`,
+        JSON.stringify({ from: null }),
+        headers,
+      );
+    const [first, second] = [await again(), await again()];
+    expect(first.body.records).toBe(3);
+    expect(second.body).toEqual(first.body);
+  });
+
   it('that the shop does not have are refused, and nothing is kept', async () => {
     const plug = await bench.plug();
     const madeWith = sent({ ...meter(), id: NOWHERE, version: 1 });

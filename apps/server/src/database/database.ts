@@ -101,6 +101,29 @@ export class Database implements OnApplicationShutdown {
     return this.inJob(jobId, actor, (trx) => work(trx, jobId));
   }
 
+  /**
+   * One write to several jobs, all or none. Those that are named are locked in one order, so that two such writes never
+   * wait for each other; each has its revision raised and is told in its stream what happened.
+   */
+  inJobs<T>(
+    actor: Actor,
+    work: (trx: Knex, lock: (jobIds: readonly string[]) => Promise<void>) => Promise<T>,
+  ): Promise<T> {
+    return this.write(async (trx) => {
+      await trx.raw(`select ${SETTINGS}`, settingsOf(actor));
+      const lock = async (jobIds: readonly string[]) => {
+        for (const id of [...jobIds].sort()) {
+          const rows = await trx('jobs')
+            .where({ id })
+            .update({ revision: trx.raw('revision + 1'), updated_at: trx.fn.now() })
+            .returning('revision');
+          for (const { revision } of rows) await writeEvent(trx, id, revision, actor, null);
+        }
+      };
+      return once(trx, actor.command, () => work(trx, lock));
+    });
+  }
+
   /** Every write to the shop's library or choices: takes the shop's lock and raises its revision. */
   inShop<T>(actor: Actor, work: (trx: Knex) => Promise<T>): Promise<T> {
     return this.write(async (trx) => {

@@ -50,18 +50,17 @@ export class InstrumentsRepository {
   }
 
   /**
-   * What something was measured with, by the ids that were sent: name and last check are the shop's own word.
+   * What something was measured with, by the ids that were sent: name and last check are the shop's own word. One that
+   * was removed meanwhile was in somebody's hand all the same.
    *
    * @throws ProblemError (400) where the shop has no such instrument
    */
   async named(db: Knex, sent: MadeWith | undefined, field = 'madeWith'): Promise<MadeWith> {
     if (!sent || sent.length === 0) return [];
-    const rows = await db('instruments')
-      .whereIn(
-        'id',
-        sent.map((s) => s.id),
-      )
-      .where({ retired_at: null });
+    const rows = await db('instruments').whereIn(
+      'id',
+      sent.map((s) => s.id),
+    );
     const known = new Map(rows.map((row) => [row.id as string, fromRow<ShopInstrument>(row)]));
     return sent.map(({ id }) => {
       const found = known.get(id);

@@ -16,7 +16,8 @@ const RECORDS = [
   },
 ] as const;
 
-const MADE_WITH = `r.made_with @> jsonb_build_array(jsonb_build_object('id', ?::text))`;
+/** The first half is the index's own. */
+const MADE_WITH = `r.made_with <> '[]' and r.made_with @> jsonb_build_array(jsonb_build_object('id', ?::text))`;
 const ALL = RECORDS.map(
   ({ kind, at, job, from }) =>
     `select ${job} as job_id, '${kind}' as kind, r.${at} as at, r.withdrawn_at from ${from} where ${MADE_WITH}`,

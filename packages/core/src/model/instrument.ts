@@ -75,6 +75,9 @@ export const restsOnSchema = z
   .meta({ id: 'RestsOn' });
 export type RestsOn = z.infer<typeof restsOnSchema>;
 
+/** How many live records of a job rest on it. */
+export const liveOf = (job: RestsOn): number => job.readings + job.checks + job.recordings + job.captures;
+
 /** All that rests on an instrument from a moment on; null: from the beginning. */
 export const withdrawFromSchema = z.object({ from: momentSchema.nullable() }).meta({ id: 'WithdrawFrom' });
 /** What was withdrawn at once; `at` names it, to take it back. */

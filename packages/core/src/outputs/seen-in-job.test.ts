@@ -105,6 +105,11 @@ describe('a quiet curve', () => {
     expect(beside.reasons[0]).toMatch(/50 dB below Front left at the same step/);
   });
 
+  it('stays open where nobody noted either step', () => {
+    const unnoted = { ...quiet, volumeStep: null };
+    expect(said([[unnoted], [loud(-20, { volumeStep: null })]])).toBe(quiet.analysis);
+  });
+
   it('plays when it is about as loud as another that is surely there', () => {
     expect(
       said([[quiet], [loud(-58, { analysis: { ...loud(-20).analysis, passBandDb: -62 } })]]),
@@ -117,6 +122,7 @@ describe('a quiet curve', () => {
   it.each([
     ['neither near nor far', loud(-45)],
     ['at another step', loud(-20, { volumeStep: 26 })],
+    ['at a step that nobody noted', loud(-20, { volumeStep: null })],
     ['in other levels', loud(-20, { levelUnit: 'dBFS' })],
     ['as quiet and as open', madeCapture('too', 18, curve(10, at(-70)))],
     [

@@ -128,6 +128,7 @@ function quietInJob(capture: Capture, pair: PairView, siblings: readonly PairVie
 
 /** Taken as the other was, and surely of something that plays. */
 const plays = (c: Capture, as: Capture): boolean =>
+  as.volumeStep !== null &&
   c.volumeStep === as.volumeStep &&
   comparable(as, c) &&
   c.analysis.doubt === null &&

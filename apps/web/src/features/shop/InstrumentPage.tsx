@@ -3,7 +3,7 @@ import { Link, useParams } from 'react-router';
 import { format } from 'date-fns';
 import { Button, Form } from 'react-bootstrap';
 import { ArrowLeft } from 'lucide-react';
-import { type ShopInstrument, INSTRUMENT_WORD, type RestsOn } from '@ulpen/core';
+import { type ShopInstrument, INSTRUMENT_WORD, liveOf, type RestsOn } from '@ulpen/core';
 import { putInstrument } from '../../api/commands/put-instrument.ts';
 import { useCommand } from '../../api/commands/use-command.ts';
 import { withdrawInstrument } from '../../api/commands/withdraw-instrument.ts';
@@ -16,7 +16,6 @@ import '../../ui/page-head.css';
 import './instruments.css';
 
 const KINDS = ['readings', 'checks', 'recordings', 'captures'] as const;
-const liveOf = (job: RestsOn) => KINDS.reduce((sum, kind) => sum + job[kind], 0);
 
 /** All that rests on one instrument: looked at job by job, or withdrawn in one go. */
 export function InstrumentPage() {

@@ -45,7 +45,8 @@ interface LimitProps {
 /** Kept when the field is left or with Enter; what cannot be is said and not kept. */
 function Limit({ name, value, onChange }: LimitProps) {
   const [text, setText] = useState(String(value));
-  const read = practiceSchema.shape[name].safeParse(typedNumber(text));
+  const number = typedNumber(text);
+  const read = practiceSchema.shape[name].safeParse(number);
   const keep = () => read.success && read.data !== value && onChange(read.data);
   const { label, why } = PRACTICE_WORDS[name];
   return (
@@ -67,9 +68,7 @@ function Limit({ name, value, onChange }: LimitProps) {
         }}
       />
       <Form.Control.Feedback type="invalid">
-        {read.error?.issues[0].message.startsWith('Invalid')
-          ? 'a number is needed'
-          : read.error?.issues[0].message}
+        {number === null ? 'a number is needed' : read.error?.issues[0].message}
       </Form.Control.Feedback>
     </li>
   );

@@ -6,7 +6,7 @@ export interface LevelOverTime {
   loudestDb: number;
 }
 
-/** How long the ear takes to judge how loud something is, about (Zwicker & Fastl 2007). */
+/** Momentary loudness is taken over so long (EBU Tech 3341). */
 export const LOUDEST_SECONDS = 0.4;
 /** An added sound stands so far out of what is heard without it, dB. */
 const HEARD_DB = 6;
