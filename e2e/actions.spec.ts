@@ -32,17 +32,17 @@ class Hands {
     await this.fill('Car', car);
     await this.button(wish);
     await this.button('Start the job');
-    await this.button('Looked at all: good');
+    await this.button('All checked: good');
     await this.page.getByLabel('Signed by').fill('Bay 2');
     this.actions++;
     await this.button('Sign with today’s date');
-    await this.button('All are set');
+    await this.button('All zeroed');
     for (let n = 0; n < targets; n++) {
-      const open = this.page.getByRole('button', { name: 'They are right' });
+      const open = this.page.getByRole('button', { name: 'Confirm them' });
       await expect(open).toHaveCount(targets - n);
       await this.click(open.first());
     }
-    await expect(this.page.getByRole('button', { name: 'They are right' })).toHaveCount(0);
+    await expect(this.page.getByRole('button', { name: 'Confirm them' })).toHaveCount(0);
     return /jobs\/([0-9a-f-]{36})/.exec(this.page.url())![1];
   }
 

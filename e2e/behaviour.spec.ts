@@ -30,7 +30,7 @@ test('a meter’s readings typed line by line give the clean maximum; a mistake 
   await work.getByLabel(`${name} at 10`).fill('volts');
   await work.getByRole('button', { name: 'Keep 1 reading' }).click();
   await expect(work.getByLabel(`${name} at 10`)).toHaveClass(/is-invalid/);
-  await expect(work.getByRole('alert')).toContainText('Nothing was kept: volts are needed');
+  await expect(work.getByRole('alert')).toContainText('Nothing was kept: not a voltage');
   expect((await seen(page.request, job.id)).checks.filter((c) => c.pairId === centre.id)).toHaveLength(6);
 
   const kept = work.getByRole('list', { name: 'Kept readings' }).getByRole('listitem');

@@ -14,7 +14,7 @@ test('an instrument is named, stands beside what it made, and is withdrawn with 
   await page.getByRole('button', { name: 'Add it' }).click();
   const row = pane.getByRole('listitem').filter({ hasText: name });
   await expect(row).toContainText('never checked');
-  await row.getByRole('button', { name: 'Checked' }).click();
+  await row.getByRole('button', { name: 'Mark as checked' }).click();
   await expect(row).toContainText('checked less than a minute ago');
 
   const rear = pairOf(job, 'left', 'rear', 'full');
@@ -28,16 +28,16 @@ test('an instrument is named, stands beside what it made, and is withdrawn with 
 
   // It turns out bad: what rests on it is seen by job, and goes in one go.
   await page.goto('/shop');
-  await row.getByRole('link', { name: 'What rests on it' }).click();
+  await row.getByRole('link', { name: 'Measured with it' }).click();
   await expect(page.getByRole('row', { name: new RegExp(job.car) })).toContainText('2');
   await page.getByLabel('What is wrong with it').fill('reads 8 % low');
-  await page.getByRole('button', { name: 'Note that it is bad' }).click();
-  await expect(page.getByText(/Found bad on/)).toBeVisible();
-  await page.getByLabel(/only what was measured since its last check/).uncheck();
-  await page.getByRole('button', { name: 'Withdraw what rests on it' }).click();
+  await page.getByRole('button', { name: 'Mark as faulty' }).click();
+  await expect(page.getByText(/Found faulty on/)).toBeVisible();
+  await page.getByLabel(/only since its last check/).uncheck();
+  await page.getByRole('button', { name: 'Withdraw everything measured with it' }).click();
   const ask = page.getByRole('dialog');
   await expect(ask).toContainText(job.car);
-  await ask.getByRole('button', { name: 'Withdraw it in all these jobs' }).click();
+  await ask.getByRole('button', { name: 'Withdraw in all these jobs' }).click();
   const said = page.getByRole('status').filter({ hasText: `2 records of ${name} withdrawn in 1 job.` });
   await expect(said).toBeVisible();
   const live = async () =>
@@ -46,7 +46,7 @@ test('an instrument is named, stands beside what it made, and is withdrawn with 
   await said.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(live).toBe(before + 2);
   await page.goto(`/jobs/${job.id}/listen/tests/level?pair=${rear.id}`);
-  await expect(page.getByText(/was found bad: reads 8 % low/)).toBeVisible();
+  await expect(page.getByText(/is faulty: reads 8 % low/)).toBeVisible();
   expect(complaints).toEqual([]);
 });
 

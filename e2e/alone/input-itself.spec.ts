@@ -21,12 +21,12 @@ test('lag and distortion of an input are measured by loop-back, an added sound b
   await page.goto(`/jobs/${job.id}/listen/live/${woofer.id}?test=added&second=${right.id}`);
   await page.getByRole('combobox', { name: 'Input' }).selectOption('simulated');
   await page.getByRole('button', { name: 'Start listening' }).click();
-  await page.getByRole('button', { name: 'The input itself' }).click();
+  await page.getByRole('button', { name: 'Check the input' }).click();
   const dialog = page.getByRole('dialog');
-  const lag = dialog.getByRole('region', { name: 'Lag of the right channel' });
+  const lag = dialog.getByRole('region', { name: 'Right-channel lag' });
   await measured(lag, /1[23]\.\d µs/);
-  await measured(dialog.getByRole('region', { name: 'Its own distortion' }), /0\.06\d? %/);
-  await dialog.getByRole('button', { name: 'Keep them' }).click();
+  await measured(dialog.getByRole('region', { name: 'Input distortion' }), /0\.06\d? %/);
+  await dialog.getByRole('button', { name: 'Save' }).click();
 
   // A chime against pink noise: the car is simulated, the listening is not.
   const level = page.getByRole('region', { name: 'Level of an added sound' });

@@ -130,7 +130,7 @@ describe('the shop’s instruments', () => {
     expect((await bench.harness()).readings).toEqual([]);
   });
 
-  it('that are found bad: all that rests on one is found by job, withdrawn at once, and taken back', async () => {
+  it('that are faulty: all that was measured with one is found by job, withdrawn at once, and taken back', async () => {
     const bad = await added({ name: 'red meter' });
     const good = await added({ name: 'white meter' });
     await measuredWith(good);

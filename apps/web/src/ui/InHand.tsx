@@ -31,7 +31,7 @@ export function InHand({ kinds }: InHandProps) {
               .map((i) => (
                 <option key={i.id} value={i.id}>
                   {i.name}
-                  {i.bad ? ' (found bad)' : ''}
+                  {i.bad ? ' (faulty)' : ''}
                 </option>
               ))}
           </select>
@@ -39,7 +39,7 @@ export function InHand({ kinds }: InHandProps) {
       ))}
       {bad && (
         <span className="look-again" role="status">
-          {bad.name} was found bad: {bad.bad!.because}. <Link to={`/shop/instruments/${bad.id}`}>See it</Link>
+          {bad.name} is faulty: {bad.bad!.because}. <Link to={`/shop/instruments/${bad.id}`}>Details</Link>
         </span>
       )}
     </div>

@@ -62,14 +62,14 @@ export const PREFERENCE_WORDS: {
 /** Limits of practice, with what they decide. */
 export const PRACTICE_WORDS: Record<keyof Practice, { label: string; why: string }> = {
   cleanPercent: {
-    label: 'A tone is clean up to, % distortion',
-    why: 'decides the clean maximum of an output',
+    label: 'Clean up to, % THD',
+    why: 'sets the clean maximum of an output',
   },
   loadStarts: { label: 'Cold starts without load', why: 'before an output is taken to bear it' },
   loadMinutes: { label: 'Minutes of play without load', why: 'in the longest of them' },
-  latencyMs: { label: 'Channels apart by at most, ms', why: 'above it a plan warns of an echo' },
-  standingMilliamps: { label: 'Standing current at most, mA', why: 'of the new system while the car sleeps' },
-  standingDays: { label: 'The car starts after, days', why: 'at least, with that standing current' },
+  latencyMs: { label: 'Most delay between channels, ms', why: 'above this a plan warns of an echo' },
+  standingMilliamps: { label: 'Most standing current, mA', why: 'of the new system while the car sleeps' },
+  standingDays: { label: 'Must still start after, days', why: 'at least, with that standing current' },
 };
 
 export const PRICE_WORD = ['', 'low', 'middle', 'high', 'very high'] as const;

@@ -64,7 +64,8 @@ export function neededOfWire(
   const fed = (c: Conditions) => (volts: number) => volts > feedVolts(car, c) - FEED_LOSS;
   switch (role) {
     case 'battery':
-      if (own.some(talks)) return noMeter('AC volts on it: a bus wire talks, a battery feed is steady.');
+      if (own.some(talks))
+        return noMeter('AC volts on it: a data bus carries them, a battery feed does not.');
       if (!at(allOff, fed(OFF)))
         return need('Volts to ground with everything off: only a battery feed is still live.', 'dc', OFF);
       return at(awake, fed(RADIO))
@@ -93,7 +94,7 @@ export function neededOfWire(
           IGNITION,
         );
       if (at(withRadio, (v) => v > ANTENNA_FEED[0] && v < ANTENNA_FEED[1]))
-        return noMeter('8.5 V with the radio also feeds antenna amplifiers. Trace the wire.');
+        return noMeter('About 8.5 V with the radio on may feed an antenna amplifier. Trace the wire.');
       return twins > 0
         ? noMeter('More than one wire comes on with the radio; one may feed the antenna. Trace them.')
         : null;

@@ -19,7 +19,7 @@ export const instrumentFieldsSchema = z
     note: line(200),
     /** when it was last held against something known; null: never */
     checkedAt: momentSchema.nullable(),
-    /** since when it is known to be wrong, and why; null: it is trusted */
+    /** why it is known to read wrong, and when that was found; null: it is trusted */
     bad: z.object({ because: requiredLine(200), foundAt: momentSchema }).nullable(),
   })
   .meta({ id: 'InstrumentFields' });

@@ -37,11 +37,17 @@ describe('the output that a file was taken from', () => {
   });
 
   it.each([
-    ['named one thing, carries another', 'FL tweeter.txt', LOWS, 'named tweeter, but it carries lows only'],
+    ['named one thing, carries another', 'FL tweeter.txt', LOWS, 'named tweeter, but carries lows only'],
     ['a name of no output', 'centre.txt', ALL, 'no output of that name'],
     ['either side', 'front woofer.txt', LOWS, 'fits more than one output'],
     ['nothing said and two of them', 'take 2.txt', ALL, 'fits more than one output'],
     ['a band that says nothing', 'FL.txt', UNCLEAR, 'fits more than one output'],
+    [
+      'a band that a woofer may have too',
+      'take 4.txt',
+      { ...DEEP, highHz: 200 },
+      'fits more than one output',
+    ],
   ] as const)('is left to a person: %s', (_, fileName, analysis, doubt) => {
     expect(guessOutput({ fileName, analysis }, TWO_WAY)).toMatchObject({ pairId: null, doubt });
   });

@@ -21,8 +21,9 @@ export interface GuessedOutput {
 
 type Place = Pick<Pair, 'id' | 'side' | 'axle' | 'way'>;
 
-/** Above this no low-pass is a subwoofer's. */
+/** Above this no low-pass is a subwoofer's, and from here down hardly another's, Hz. */
 const SUBWOOFER_HZ = 250;
+const DEEP_HZ = 150;
 
 const STEP = /(?:step|volume|vol|stufe|lautst(?:ä|ae)rke)[\s_.-]*(\d{1,3})(?!\d)/i;
 
@@ -69,7 +70,7 @@ export function guessOutput({ fileName, analysis }: NamedCurve, outputs: readonl
   const { place, told } = saidPlace(wordsOf(fileName));
   if (told && contradicts(place.way, analysis))
     return none(
-      `named ${place.way}, but it carries ${analysis.bandClass === 'low-pass' ? 'lows' : 'highs'} only`,
+      `named ${place.way}, but carries ${analysis.bandClass === 'low-pass' ? 'lows' : 'highs'} only`,
     );
   const named = outputs.filter(
     (o) =>
@@ -82,7 +83,9 @@ export function guessOutput({ fileName, analysis }: NamedCurve, outputs: readonl
   const carried = waysOf(analysis)
     .map((way) => named.filter((o) => o.way === way))
     .find((list) => list.length > 0);
-  if (carried?.length === 1)
+  const deep = analysis.bandClass === 'low-pass' && (analysis.highHz ?? Infinity) < DEEP_HZ;
+  // A band alone names an output only where no other would have it.
+  if (carried?.length === 1 && (told || deep))
     return { pairId: carried[0].id, volumeStep, because: told ? 'name and band' : 'band', doubt: null };
   return none('fits more than one output');
 }

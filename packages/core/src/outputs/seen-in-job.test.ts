@@ -47,6 +47,7 @@ describe('a plateau under a low-pass', () => {
     );
     const [[a, b]] = seen([[low, loud]]);
     expect([a.bandClass, b.bandClass]).toEqual(['full-range', 'full-range']);
+    expect(a.model).toBeNull();
     expect(a.reasons[0]).toMatch(/plateau 20 dB down moves with the volume, as at step 18: it is signal/);
     // Files say nothing of how their inputs were set.
     expect(a.confidence).toBeLessThan(0.9);

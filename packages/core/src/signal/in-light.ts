@@ -86,7 +86,7 @@ function readAgain(
   response: Response,
   passBandDb: number,
   { because, confidence }: Light,
-): Classification & Pick<ResponseAnalysis, 'passBandDb' | 'edges' | 'doubt'> {
+): Classification & Pick<ResponseAnalysis, 'passBandDb' | 'edges' | 'model'> {
   const edges = findEdges(response, passBandDb, null);
   const [low, high] = (['low', 'high'] as const).map((side) => edgeEstimate(side, response, edges, null));
   const read = classOfEdges(low, high, DEFAULT_LIMITS);
@@ -96,6 +96,8 @@ function readAgain(
     reasons: [because, ...read.reasons],
     passBandDb,
     edges,
+    // What was fitted took the curve for something else.
+    model: null,
     doubt: null,
   };
 }

@@ -54,9 +54,7 @@ export function SystemGuess({ job, intake, change }: SystemGuessProps) {
           );
         })}
       </ul>
-      {deciding.length === 0 && (
-        <p className="quiet small">No other answer would change which is likeliest.</p>
-      )}
+      {deciding.length === 0 && <p className="quiet small">No further question would tell much: measure.</p>}
       <ol className="systems">
         {systems.map((s, i) => (
           <li key={s.name} className={i === 0 ? 'system-first' : ''}>
@@ -93,7 +91,7 @@ export function ZeroRadio({ job, intake, change }: SystemGuessProps) {
       </h2>
       {left > 0 && (
         <Button variant="secondary" onClick={() => change({ zeroed: [...ZERO_ITEMS] })}>
-          {left === ZERO_ITEMS.length ? 'All are set' : 'The rest is set'}
+          {left === ZERO_ITEMS.length ? 'All zeroed' : 'The rest zeroed'}
         </Button>
       )}
       <ul className="zero-list">

@@ -166,9 +166,9 @@ export function TargetEditor({ target, jobId }: { target: Target; jobId: string 
       )}
       {base.assumed && !dirty && (
         <div className="target-assumed">
-          <span>Usual figures: nobody has looked at them yet.</span>
+          <span>Typical figures, not confirmed yet.</span>
           <Button variant="secondary" onClick={() => save(base.version)} disabled={change.isPending}>
-            They are right
+            Confirm them
           </Button>
         </div>
       )}

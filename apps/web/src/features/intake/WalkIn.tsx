@@ -104,7 +104,7 @@ export function WalkIn({ intake, change }: WalkInProps) {
             )
           }
         >
-          {left === WALK_IN_ITEMS.length ? 'Looked at all: good' : 'Looked at the rest: good'}
+          {left === WALK_IN_ITEMS.length ? 'All checked: good' : 'The rest checked: good'}
         </Button>
       )}
       <div className="walk-sign">

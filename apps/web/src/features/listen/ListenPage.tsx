@@ -45,7 +45,7 @@ export function ListenPage() {
       if (!files?.length) return;
       const columns = [...files].filter((f) => !isSound(f));
       if (files.length > 1 && columns.length < files.length)
-        tell({ text: 'Recordings are taken in one at a time: drop each on its output.' });
+        tell({ text: 'Import recordings one at a time: drop each on its output.' });
       if (columns.length > 1) setEditing({ what: 'several', files: columns });
       else {
         const file = columns[0] ?? files[0];
@@ -77,8 +77,8 @@ export function ListenPage() {
             title="Which unit drives the speakers?"
             actions={<UnitStarts jobId={job.id} onOne={() => setEditing({ what: 'unit', unit: null })} />}
           >
-            Start with the nearest system: its unit and an output for each pair of speaker wires, to be
-            corrected where they differ.
+            Pick the closest system: it adds the unit with an output for each pair of speaker wires. Then
+            correct what differs.
           </EmptyState>
         ) : (
           <OutputList

@@ -66,10 +66,10 @@ function OfInstrument({ instrument, jobs }: { instrument: ShopInstrument; jobs: 
       </p>
       {bad && (
         <p className="look-again" role="status">
-          <strong>Found bad on {day(bad.foundAt)}:</strong> {bad.because}
+          <strong>Found faulty on {day(bad.foundAt)}:</strong> {bad.because}
         </p>
       )}
-      <h2>What rests on it</h2>
+      <h2>Measured with it</h2>
       {jobs.length === 0 ? (
         <p className="quiet">Nothing was measured with it yet.</p>
       ) : (
@@ -106,8 +106,8 @@ function OfInstrument({ instrument, jobs }: { instrument: ShopInstrument; jobs: 
           </table>
         </div>
       )}
-      <section className="instrument-found" aria-label="It is bad">
-        <h2>It turned out bad?</h2>
+      <section className="instrument-found" aria-label="Faulty">
+        <h2>Is it faulty?</h2>
         <Form.Group controlId="instrument-because">
           <Form.Label>What is wrong with it</Form.Label>
           <Form.Control
@@ -121,7 +121,7 @@ function OfInstrument({ instrument, jobs }: { instrument: ShopInstrument; jobs: 
           <Form.Check
             type="switch"
             id="instrument-since"
-            label={`only what was measured since its last check on ${day(checkedAt)}`}
+            label={`only since its last check on ${day(checkedAt)}`}
             checked={sinceCheck}
             onChange={(e) => setSinceCheck(e.target.checked)}
           />
@@ -138,21 +138,21 @@ function OfInstrument({ instrument, jobs }: { instrument: ShopInstrument; jobs: 
               })
             }
           >
-            {bad ? 'Note it anew' : 'Note that it is bad'}
+            {bad ? 'Update' : 'Mark as faulty'}
           </Button>
           <Button variant="danger" disabled={concerned.length === 0} onClick={() => setAsking(true)}>
-            Withdraw what rests on it
+            Withdraw everything measured with it
           </Button>
         </div>
         <p className="small quiet m-0">
-          What is withdrawn stays in the record and is used nowhere; findings and plans say what is missing
-          then.
+          Withdrawn readings stay in the record but count nowhere; findings and plans then say what is
+          missing.
         </p>
       </section>
       {asking && (
         <ConfirmDialog
-          title={`Withdraw what was measured with ${name}?`}
-          action="Withdraw it in all these jobs"
+          title={`Withdraw everything measured with ${name}?`}
+          action="Withdraw in all these jobs"
           onCancel={() => setAsking(false)}
           onConfirm={() => {
             withdraw.mutate({ id, name, from });
@@ -161,7 +161,7 @@ function OfInstrument({ instrument, jobs }: { instrument: ShopInstrument; jobs: 
         >
           {concerned.length} {concerned.length === 1 ? 'job' : 'jobs'}:{' '}
           {concerned.map((j) => j.car).join(', ')}. {from ? `Everything since ${day(from)}.` : 'Everything.'}{' '}
-          It can be taken back.
+          It can be undone.
         </ConfirmDialog>
       )}
     </>

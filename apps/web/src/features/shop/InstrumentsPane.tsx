@@ -25,8 +25,8 @@ export function InstrumentsPane() {
       </div>
       {all.length === 0 ? (
         <p className="quiet small">
-          Name your meters, level reducers and sound inputs: every reading then says what it was made with,
-          and when one turns out bad, all that rests on it is found at once.
+          Name your meters, level reducers and sound inputs. Every reading then says what it was made with,
+          and if one turns out faulty, everything measured with it is found at once.
         </p>
       ) : (
         <ul className="instrument-list">
@@ -56,22 +56,22 @@ function InstrumentRow({ instrument, onEdit }: { instrument: ShopInstrument; onE
         </span>
         {bad && (
           <span className="small instrument-bad">
-            <TriangleAlert size={15} aria-hidden /> found bad: {bad.because}
+            <TriangleAlert size={15} aria-hidden /> faulty: {bad.because}
           </span>
         )}
       </span>
       <span className="instrument-buttons">
         <Button
           variant="quiet"
-          title="It was held against something known, and was right"
+          title="Checked against a known reference: it reads right"
           onClick={() =>
             put.mutate({ id, version, fields: { ...fields, checkedAt: new Date().toISOString(), bad: null } })
           }
         >
-          <CircleCheck size={18} /> Checked
+          <CircleCheck size={18} /> Mark as checked
         </Button>
         <Link className="btn btn-quiet" to={`/shop/instruments/${id}`}>
-          What rests on it
+          Measured with it
         </Link>
         <Button variant="quiet" aria-label={`Change ${name}`} title="Change" onClick={onEdit}>
           <Pencil size={18} />

@@ -10,9 +10,9 @@ export const figuresSeen: PlanRule = ({ context }) =>
       planRemark(
         'figures-assumed',
         'assumption',
-        `${name}: ${formatFrequency(lowHz)} to ${formatFrequency(highHz)}, ${speaker.ohm} Ω${speaker.watts === null ? '' : ` and ${speaker.watts} W`} are the usual figures; nobody has looked at them.`,
+        `${name}: ${formatFrequency(lowHz)} to ${formatFrequency(highHz)}, ${speaker.ohm} Ω${speaker.watts === null ? '' : ` and ${speaker.watts} W`} are typical figures, not confirmed.`,
         {
-          remedy: 'Look at them under Intake, and say that they are right or change them.',
+          remedy: 'Confirm or change them under Intake.',
           settle: INTAKE,
           subjects: [subject({ targetId: id })],
         },

@@ -71,10 +71,10 @@ describe('what a plan is made to give', () => {
       verdict(
         'assumption',
         'figures-assumed',
-        'Front set: 80 Hz to 16 kHz, 4 Ω and 60 W are the usual figures',
+        'Front set: 80 Hz to 16 kHz, 4 Ω and 60 W are typical figures',
         {
           settle: 'intake',
-          remedy: 'say that they are right or change them',
+          remedy: 'Confirm or change them',
         },
       ),
     ]);

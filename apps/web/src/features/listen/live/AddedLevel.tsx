@@ -31,8 +31,8 @@ const SECONDS: Record<Part, number> = { quiet: 2, music: 6, sound: 8 };
 const EVERY = 100;
 const WORDS: Record<Part, { does: string; how: string }> = {
   quiet: { does: 'Listen with nothing playing', how: 'music off, no sound triggered' },
-  music: { does: 'Listen to music', how: 'at the usual step; pink noise will do' },
-  sound: { does: 'Listen for the sound', how: 'music off; trigger it at once, as often as it takes' },
+  music: { does: 'Listen to music', how: 'at the usual step; pink noise works too' },
+  sound: { does: 'Listen for the sound', how: 'music off; trigger it now, repeat if needed' },
 };
 const PARTS = ['quiet', 'music', 'sound'] as const;
 

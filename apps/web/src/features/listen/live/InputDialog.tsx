@@ -83,15 +83,15 @@ export function InputDialog({ engine, seconds, known, simulated, take, onClose }
     </Button>
   );
   return (
-    <Dialog title="The input itself" onClose={close}>
+    <Dialog title="Check this input" onClose={close}>
       <Modal.Body className="d-grid gap-3">
         <p className="m-0">
-          Disconnect the car. A player goes straight into the input, at about the level of the recordings.
+          Disconnect the car and feed a player straight into the input, at about the level of your recordings.
         </p>
-        <section className="input-itself" aria-label="Lag of the right channel">
-          <h3 className="label">Lag of the right channel</h3>
+        <section className="input-itself" aria-label="Right-channel lag">
+          <h3 className="label">Right-channel lag</h3>
           <p className="small quiet m-0">
-            The same output of the player into left and right; play pink noise for {SECONDS.pink} seconds.
+            Feed the same signal into left and right, and play pink noise for {SECONDS.pink} seconds.
           </p>
           <div className="d-flex flex-wrap align-items-center gap-3">
             {button('pink', skew ? 'Measure it again' : 'Measure the lag', engine.channels === 1)}
@@ -106,10 +106,10 @@ export function InputDialog({ engine, seconds, known, simulated, take, onClose }
             )}
           </div>
         </section>
-        <section className="input-itself" aria-label="Its own distortion">
-          <h3 className="label">Its own distortion</h3>
+        <section className="input-itself" aria-label="Input distortion">
+          <h3 className="label">Input distortion</h3>
           <p className="small quiet m-0">
-            A clean tone of 1 kHz for {SECONDS.tone} seconds; what it shows is of player and input together.
+            Play a clean 1 kHz tone for {SECONDS.tone} seconds. The result includes the player’s own.
           </p>
           <div className="d-flex flex-wrap align-items-center gap-3">
             {button('tone', distortion === null ? 'Measure the distortion' : 'Measure again', false)}
@@ -138,7 +138,7 @@ export function InputDialog({ engine, seconds, known, simulated, take, onClose }
           {doing ? 'Cancel' : 'Close'}
         </Button>
         <Button onClick={keep} disabled={doing !== null || (skew === null && distortion === null)}>
-          Keep them
+          Save
         </Button>
       </Modal.Footer>
     </Dialog>

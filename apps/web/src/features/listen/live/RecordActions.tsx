@@ -64,7 +64,7 @@ export function RecordActions({
         </Button>
       )}
       <Button variant="secondary" onClick={onInput} disabled={seconds !== null || kept}>
-        <Gauge size={18} /> The input itself
+        <Gauge size={18} /> Check the input
       </Button>
       <Button variant="secondary" onClick={onStop}>
         <Pause size={18} /> Close the input

@@ -41,7 +41,7 @@ const SIMULATED_PERIOD = 2 ** 19;
 const SIMULATED_NOISE_DB = -92;
 /** Effective volts at the simulated outputs for full scale. */
 export const SIMULATED_VOLTS = 25;
-/** What a loop-back finds of the simulated input: lag of its right channel, s, and its second harmonic. */
+/** The simulated input itself, which a loop-back finds: lag of its right channel, s, and second harmonic of a tone. */
 const SIMULATED_SKEW = 13e-6;
 const SIMULATED_SECOND = 0.0006;
 const SIMULATED_WITHDRAWAL = { fromStep: 20, hzPerStep: 8 };
@@ -155,13 +155,16 @@ async function simulated(
 ): Promise<Input> {
   const { simulatedOutput, soundOfOutputs, turnedTo } = await import('@ulpen/core/carsim');
   const { sampleRate } = context;
-  const chains = pairs.map((pair, n) => simulatedOutput(pair, seedOf(pair.id) + n));
+  const lagging = <C extends { delay: number }>(chain: C, n: number): C => ({
+    ...chain,
+    delay: chain.delay + n * SIMULATED_SKEW,
+  });
+  const chains = pairs.map((pair, n) => lagging(simulatedOutput(pair, seedOf(pair.id) + n), n));
   const out = new GainNode(context, { channelCount: pairs.length, channelInterpretation: 'discrete' });
   let now: AudioBufferSourceNode | null = null;
-  const straight = pairs.map((_, n) => ({
-    ...{ gainDb: 0, filters: [], peaks: [], inverted: false },
-    delay: n * SIMULATED_SKEW,
-  }));
+  const straight = pairs.map((_, n) =>
+    lagging({ gainDb: 0, filters: [], peaks: [], inverted: false, delay: 0 }, n),
+  );
   const play = (what: SimulatedPlaying) => {
     const samples = soundOfOutputs(
       what.loopBack ? straight : chains.map((chain) => turnedTo(chain, what.step, SIMULATED_WITHDRAWAL)),
@@ -175,7 +178,7 @@ async function simulated(
       },
     );
     const buffer = context.createBuffer(samples.length, SIMULATED_PERIOD, sampleRate);
-    samples.forEach((s, c) => buffer.getChannelData(c).set(what.loopBack ? bent(s) : s));
+    samples.forEach((s, c) => buffer.getChannelData(c).set(bent(s)));
     now?.stop();
     now = new AudioBufferSourceNode(context, { buffer, loop: true });
     now.connect(out);

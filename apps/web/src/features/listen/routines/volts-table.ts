@@ -61,7 +61,7 @@ export function readingsOf(
       if (text === '') return [];
       const volts = parseMeasured(text, 'V');
       const at = numberOf(said);
-      if (volts === null) wrong[cellKey(row, pairId)] = 'volts are needed';
+      if (volts === null) wrong[cellKey(row, pairId)] = 'not a voltage';
       if (at === null) wrong[rowKey(row)] = 'a number is needed';
       const [hz, volumeStep] = table.along === 'step' ? [numbers['fixed'], at] : [at, numbers['fixed']];
       const { signalDb, supplyVolts } = numbers;

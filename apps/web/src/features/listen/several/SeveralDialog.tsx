@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { guessOutputs, type JobView, pairName } from '@ulpen/core';
@@ -31,7 +31,7 @@ interface Row {
   refused?: string;
 }
 
-const BECAUSE = { name: 'by its name', 'name and band': 'by name and band', band: 'by its band' };
+const BECAUSE = { name: 'from its name', 'name and band': 'from name and band', band: 'from its band' };
 
 /** Files of several outputs at once: each with the output that it seems to be from, all saved together. */
 export function SeveralDialog({ job, files, onClose }: SeveralDialogProps) {
@@ -40,6 +40,7 @@ export function SeveralDialog({ job, files, onClose }: SeveralDialogProps) {
   const [said, setSaid] = useState(() => usualConditions(job));
   const [rows, setRows] = useState<readonly Row[]>(files.map(() => ({})));
   const [saving, setSaving] = useState(false);
+  const stopped = useRef(false);
   const { previews, progress } = usePreviews(files, said.levelKind);
   const madeWith = useMadeWith(AT_INPUT);
   const add = useCommand(addCapture, { showsOwnErrors: true });
@@ -59,6 +60,7 @@ export function SeveralDialog({ job, files, onClose }: SeveralDialogProps) {
     setSaving(true);
     let refused = 0;
     for (const [n, { file, pairId, step }] of taken.entries()) {
+      if (stopped.current) return;
       if (!ready.some((t) => t.file === file)) continue;
       try {
         const fields = { ...said, volumeStep: step, columns: {}, madeWith };
@@ -86,7 +88,11 @@ export function SeveralDialog({ job, files, onClose }: SeveralDialogProps) {
       saving={saving}
       useless={ready.length === 0}
       onSave={() => void save()}
-      onClose={onClose}
+      onClose={() => {
+        // What is on its way is saved; nothing more is sent.
+        stopped.current = true;
+        onClose();
+      }}
     >
       <div className="import-panes">
         <div className="several-scroll">
@@ -144,7 +150,7 @@ export function SeveralDialog({ job, files, onClose }: SeveralDialogProps) {
           </table>
         </div>
         <div className="d-grid gap-3 align-content-start">
-          <p className="small quiet m-0">For all of them; a step in its own row goes before this one.</p>
+          <p className="small quiet m-0">Applies to every file; a step entered in a row overrides it.</p>
           <ImportConditions
             said={said}
             hasPhase={previews?.some((p) => p.ok && p.hasPhase) ?? false}
