@@ -1,5 +1,5 @@
 // How true Find is on circuits: wires as sources behind resistances, read by somebody with an own order of work. No rate
-// of wiring, scatter or slips is shared with the estimator; its curves were drawn through circuits before these.
+// of wiring, scatter or slips is shared with the estimator; what it states was set on circuits before these.
 
 const FIRST = 200_001;
 const CARS = 600;

@@ -1,5 +1,5 @@
 import { ROLES } from '../model/sheet.ts';
-import { asStated, curveOf, RELIABILITY } from './calibration.ts';
+import { asStated, roleLine } from './calibration.ts';
 import type { CavityFinding, Known, PairFinding } from './finding-types.ts';
 import type { HarnessReading } from './harness-input.ts';
 import { judge, SETTLED, unlessNeeded } from './judged.ts';
@@ -8,11 +8,9 @@ import { neededOfWire } from './settling.ts';
 
 /** What is told of every cavity, in their order. */
 export function cavityFindings(
-  { wires, idOf, readings, beliefs, measured, named, car }: Known,
+  { wires, idOf, readings, touches, beliefs, measured, named, car }: Known,
   pairs: readonly PairFinding[],
 ): CavityFinding[] {
-  const touches = new Map<number, number>();
-  for (const { i, j } of readings) for (const k of [i, j]) touches.set(k, (touches.get(k) ?? 0) + 1);
   const pairOf = new Map<string, number>();
   pairs.forEach((p, n) => [p.plusCavityId, p.minusCavityId].forEach((id) => pairOf.set(id, n)));
   const own: HarnessReading[][] = idOf.map(() => []);
@@ -45,7 +43,7 @@ export function cavityFindings(
       (r, k) => k !== i && wires[k].unit === wires[i].unit && (r === 'remote' || r === 'antenna'),
     ).length;
     const needed = half ? neededAt(pair, cavityId) : neededOfWire(role, own[i], car, twins, untried(i));
-    const roles = asStated(ranked, curveOf(RELIABILITY.role, needed));
+    const roles = asStated(ranked, roleLine(role, needed, touches[i]));
     const [{ probability }] = roles;
     const judged = judge(probability, measured.roles[i][ROLES.indexOf(role)], named.has(cavityId));
     return {
@@ -59,7 +57,7 @@ export function cavityFindings(
       needed,
       roles: roles.filter((r) => r.probability >= 0.01),
       pair: pairOf.get(cavityId) ?? null,
-      readings: touches.get(i) ?? 0,
+      readings: touches[i],
     };
   });
 }

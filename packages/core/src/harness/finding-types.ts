@@ -50,6 +50,8 @@ export interface Known {
   idOf: readonly string[];
   readings: readonly WeightedReading[];
   across: ReadingsAcross;
+  /** how many readings touch each wire */
+  touches: readonly number[];
   beliefs: RoleBeliefs;
   judged: PairBeliefs;
   measured: RoleBeliefs;

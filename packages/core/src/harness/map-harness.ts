@@ -67,11 +67,14 @@ export function mapHarness(input: HarnessInput): HarnessWorkings {
   const named = new Set(
     sheets.flatMap((s) => s.sheet.claims.filter((c) => c.role !== null).map((c) => c.cavityId)),
   );
+  const touches = wires.map(() => 0);
+  for (const { i, j } of readings) for (const k of [i, j]) if (k >= 0) touches[k]++;
   const known: Known = {
     wires,
     idOf,
     readings,
     across,
+    touches,
     beliefs,
     judged,
     measured,

@@ -1,6 +1,6 @@
 import { isAudio, PAIR_KINDS } from '../readings/likelihood.ts';
 import type { Way } from '../model/words.ts';
-import { asStated, curveOf, RELIABILITY, stated } from './calibration.ts';
+import { asStated, channelLine, pairLine, polarityLine, stated } from './calibration.ts';
 import { CHANNELS, kindsFor } from './channels.ts';
 import type { Known, PairFinding } from './finding-types.ts';
 import { judge, unlessNeeded } from './judged.ts';
@@ -15,13 +15,12 @@ import type { WeightedReading } from './weighted-readings.ts';
  * @param place its place in the best pairing
  */
 export function pairFinding(known: Known, n: number, place: number): PairFinding {
-  const { idOf, beliefs, judged, measured, named } = known;
+  const { idOf, beliefs, judged, measured } = known;
   const { i, j, kinds, probability } = beliefs.pairs[n];
   const kind = PAIR_KINDS[kinds.indexOf(Math.max(...kinds))];
   const p = judged.polarity[place];
   const alone = measured.pairs.find((m) => m.i === i && m.j === j)?.probability ?? 0;
   const first = p.firstIsPlus >= 0.5;
-  const polarity = stated(Math.max(p.firstIsPlus, 1 - p.firstIsPlus), RELIABILITY.polarity);
   const seen = known.across.get(i * idOf.length + j)?.readings ?? [];
   const needed = neededOfPair(
     kind,
@@ -29,22 +28,33 @@ export function pairFinding(known: Known, n: number, place: number): PairFinding
     idOf[j],
     oneFed(known.volts, idOf[i], idOf[j]),
   );
+  const named = {
+    either: [i, j].some((k) => known.named.has(idOf[k])),
+    both: [i, j].every((k) => known.named.has(idOf[k])),
+  };
+  const line = pairLine({
+    kind,
+    needed,
+    readings: known.touches[i] + known.touches[j],
+    across: seen.length,
+    named: named.both,
+  });
+  const polarity = stated(
+    Math.max(p.firstIsPlus, 1 - p.firstIsPlus),
+    polarityLine({ kind, times: p.times, odd: p.odd, named: named.both }),
+  );
   const apart = kind !== 'microphone' && standApart(known.volts, idOf[i], idOf[j]);
   return {
     kind,
     plusCavityId: idOf[first ? i : j],
     minusCavityId: idOf[first ? j : i],
     ...unlessNeeded(
-      judge(
-        stated(probability, curveOf(RELIABILITY.pair, needed)),
-        stated(alone, curveOf(RELIABILITY.pair, needed)),
-        named.has(idOf[i]) && named.has(idOf[j]),
-      ),
+      judge(stated(probability, line), stated(alone, line), named.both),
       seen.length === 0 || needed !== null || apart,
     ),
     needed,
     polarity: {
-      ...judge(polarity, first ? p.measured : 1 - p.measured, named.has(idOf[i]) || named.has(idOf[j])),
+      ...judge(polarity, first ? p.measured : 1 - p.measured, named.either),
       times: p.times,
       odd: p.odd,
     },
@@ -69,11 +79,12 @@ function channelFinding(
     kindsFor(judged.inputs, at, ranked[0].n, judged.channels),
     idOf[j],
   );
-  const curve = curveOf(RELIABILITY.channel, needed);
-  const [top, ...others] = asStated(ranked, curve);
+  const said = named.has(idOf[i]) || named.has(idOf[j]);
+  const line = channelLine({ kind: pair.kind, needed, across: pair.readings.length, named: said });
+  const [top, ...others] = asStated(ranked, line);
   const place = measured.best.findIndex((n) => measured.pairs[n].i === i && measured.pairs[n].j === j);
-  const alone = place < 0 ? 0 : stated(measuredPairs.channels.joint[place][top.n], curve);
-  const own = judge(top.probability, alone, named.has(idOf[i]) || named.has(idOf[j]));
+  const alone = place < 0 ? 0 : stated(measuredPairs.channels.joint[place][top.n], line);
+  const own = judge(top.probability, alone, said);
   return {
     channel: top.channel,
     ...(needed && own.state === 'settled' ? { ...own, state: 'again' as const } : own),

@@ -24,7 +24,7 @@ describe('a single wire is settled by what tells it from all that looks the same
     const some = [remote[0], remote[2]];
     expect(role(5, ...FEED, ...some).state).not.toBe('settled');
     const two = role(5, ...FEED, ...remote, ...volts(9, 0.01, 0.02, 11.4));
-    expect(two).toMatchObject({ role: 'remote', state: 'again' });
+    expect(two).toMatchObject({ role: 'remote', state: 'open' });
     expect(two.needed!.words).toContain('antenna');
     // Regulated, it feeds an antenna as well as anything.
     const regulated = role(5, ...FEED, ...volts(5, 0.02, 0.03, 8.5));

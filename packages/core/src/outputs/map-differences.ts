@@ -93,20 +93,26 @@ function differencesOfLine(
   ];
 }
 
+/** How likely the corner of the likeliest channel is, whatever driver it feeds there. */
+const ofCorner = ({ channel, probability, others }: NonNullable<PairFinding['channel']>): number =>
+  others
+    .filter((o) => o.channel.side === channel.side && o.channel.axle === channel.axle)
+    .reduce((sum, o) => sum + o.probability, probability);
+
 function channelDifference(
   output: MappedOutput,
   { kind, channel }: PairFinding,
   say: (kind: 'channel', says: string, take: MapDifference['take']) => MapDifference[],
 ): MapDifference[] {
-  // One place heard does not settle a channel, yet it is enough to ask which of the two is right.
-  const told =
-    channel?.state === 'settled' || (channel?.standing === 'measured' && channel.probability >= SETTLED);
-  if (!channel || !told) return [];
+  if (!channel) return [];
   const { side, axle, way } = channel.channel;
   // A line tells its side; which axle it is for shows only where the fader moves it.
   const line = kind === 'input';
-  const same = side === output.side && (axle === output.axle || (line && axle === 'other'));
-  if (same && (line || way === output.way)) return [];
+  const corner = side === output.side && (axle === output.axle || (line && axle === 'other'));
+  if (corner && (line || way === output.way)) return [];
+  // One place heard settles no channel, yet it is enough to ask which is right: its corner is surer than its driver.
+  const likely = corner ? channel.probability : ofCorner(channel);
+  if (channel.state !== 'settled' && (channel.standing === 'claimed' || likely < SETTLED)) return [];
   const take = line && axle === 'other' ? { side } : line ? { side, axle } : { side, axle, way };
   const name = channelName({ ...output, ...take });
   return say('channel', `It was found to be ${name.toLowerCase()}.`, take);

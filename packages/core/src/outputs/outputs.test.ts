@@ -183,6 +183,13 @@ describe('where the map says something else', () => {
     expect(difference).toMatchObject({ kind: 'channel', take: channel });
     expect(difference.says).toContain('front left');
   });
+  it('not another driver of the same corner that was heard once, or a corner that only a sheet says', () => {
+    const other = channel.way === 'tweeter' ? 'woofer' : 'tweeter';
+    expect(differences([output({ ...channel, way: other }, ends(4, 3))])).toEqual([]);
+    const told = structuredClone(workings);
+    Object.assign(told.map.pairs.find((p) => p.plusCavityId === 'k4')!.channel!, { standing: 'claimed' });
+    expect(differences([output({ ...channel, side: 'right' }, ends(4, 3))], told)).toEqual([]);
+  });
   it('another role, which is no output to take', () => {
     const battery = mapHarness(plug([dc(7, 12.6), dc(7, 12.5, IGNITION_ON), dc(7, 12.5, RADIO_ON)]));
     const [difference] = differences([output(channel, ends(7, 8))], battery);
