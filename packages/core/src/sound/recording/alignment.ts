@@ -1,7 +1,7 @@
 import { complexZeros, inverseTransform, transform } from '../spectrum/fft-plans.ts';
 
 /** Samples that the first look at the delay is taken from, s; the next power of two below. */
-const LOOK = 3;
+const LOOK = 1.5;
 /** Latency of processed outputs stays under this, s. */
 const REACH = 0.25;
 /** Less is left to the finer search, and does not harm the spectra, s. */

@@ -1,6 +1,6 @@
 import type { LevelKind } from '../../signal/analyse.ts';
 import { bandPowers } from '../spectrum/band-power.ts';
-import { Decimator } from '../spectrum/decimator.ts';
+import { LowBand } from '../spectrum/low-band.ts';
 import { type AveragedSpectrum, Welch } from '../spectrum/welch.ts';
 import type { Response } from '../../signal/response.ts';
 import { Alignment } from './alignment.ts';
@@ -62,7 +62,6 @@ export class Recording {
   private readonly stats: SoundStats;
   private readonly short: Welch;
   private readonly long: Welch;
-  private readonly decimators: Decimator[];
   private readonly tones: ToneMeter[];
   private readonly alignment: Alignment | null;
   private frames = 0;
@@ -73,12 +72,10 @@ export class Recording {
     private readonly played: Played,
   ) {
     this.stats = new SoundStats(sampleRate, channels);
-    this.short = new Welch(sampleRate, segment(SHORT, sampleRate), channels);
-    const factor = Math.max(1, Math.floor(sampleRate / LOW_RATE));
-    this.decimators = Array.from(
-      { length: channels },
-      () => new Decimator(factor, sampleRate, 2 * CHANGEOVER_HZ),
-    );
+    const size = segment(SHORT, sampleRate);
+    const factor = 2 ** Math.max(0, Math.round(Math.log2(sampleRate / LOW_RATE)));
+    const low = new LowBand(size, factor, channels);
+    this.short = new Welch(sampleRate, size, channels, (z) => this.long.push(low.push(z)));
     this.long = new Welch(sampleRate / factor, segment(LONG, sampleRate / factor), channels);
     this.alignment = channels === 2 ? new Alignment(sampleRate, (b) => this.short.push(b)) : null;
     this.tones = played === 'tone' ? Array.from({ length: channels }, () => new ToneMeter(sampleRate)) : [];
@@ -89,7 +86,6 @@ export class Recording {
     this.stats.push(block);
     if (this.alignment) this.alignment.push(block);
     else this.short.push(block);
-    this.long.push(block.map((samples, c) => this.decimators[c].push(samples)));
     this.tones.forEach((meter, c) => meter.push(block[c]));
     this.frames += block[0].length;
   }

@@ -10,7 +10,7 @@ const plans = new Map<number, { plan: FFT; out: number[] }>();
  * @param points array of 2 * size values; read only
  * @returns interleaved spectrum, valid until the next call with this size
  */
-export function transform(size: number, points: readonly number[]): readonly number[] {
+export function transform(size: number, points: readonly number[]): number[] {
   const { plan, out } = planOf(size);
   plan.transform(out, points);
   return out;

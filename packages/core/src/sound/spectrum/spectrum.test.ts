@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../../quantity/random.ts';
 import { bandPowers, powerBetween } from './band-power.ts';
-import { Decimator } from './decimator.ts';
+import { LowBand } from './low-band.ts';
 import { Welch } from './welch.ts';
 
 const RATE = 48_000;
@@ -99,35 +99,50 @@ describe('Welch spectra', () => {
   });
 });
 
-describe('decimation', () => {
+describe('the low end at a lower rate', () => {
   const rms = (v: Float32Array) => Math.sqrt(v.reduce((s, x) => s + x * x, 0) / v.length);
-  const through = (hz: number, rate: number, factor: number) => {
-    const samples = Float32Array.from({ length: 4 * rate }, (_, i) =>
-      Math.sin((2 * Math.PI * hz * i) / rate),
-    );
-    const out = new Decimator(factor, rate, 800).push(samples);
-    // The filter fills in the first few samples.
-    return 20 * Math.log10(rms(out.subarray(200)) * Math.SQRT2 + 1e-9);
+  /** Blocks of the low end, one array a channel. */
+  const lowOf = (channels: Float32Array[], rate: number, factor: number, size = 4096) => {
+    const blocks: Float32Array[][] = [];
+    const count = channels.length as 1 | 2;
+    const low = new LowBand(size, factor, count);
+    new Welch(rate, size, count, (z) => blocks.push(low.push(z))).push(channels);
+    return channels.map((_, c) => Float32Array.from(blocks.flatMap((b) => [...b[c]])));
   };
+  const sine = (hz: number, rate: number, length = 2 * rate) =>
+    Float32Array.from({ length }, (_, i) => Math.sin((2 * Math.PI * hz * i) / rate));
+
   it.each([
     [48_000, 8],
-    [44_100, 7],
+    [44_100, 8],
     [192_000, 32],
-  ])('%i Hz by %i: the low end keeps its level, and what would fold into it is gone', (rate, factor) => {
-    for (const hz of [20, 100, 400, 800]) expect(Math.abs(through(hz, rate, factor))).toBeLessThan(0.01);
-    const folds = [100, 400, 800].map((hz) => rate / factor - hz);
-    for (const hz of folds) expect(through(hz, rate, factor)).toBeLessThan(-90);
+    [11_025, 2],
+    [8_000, 1],
+  ])('%i Hz by %i: keeps its level and rest, and what would fold into it is gone', (rate, factor) => {
+    const level = (hz: number) => {
+      const [one] = lowOf([sine(hz, rate)], rate, factor);
+      // Whole periods, and not the first segment, before which nothing came.
+      return 20 * Math.log10(rms(one.subarray(-Math.round(rate / factor))) * Math.SQRT2 + 1e-9);
+    };
+    for (const hz of [20, 100, 400, 800]) expect(Math.abs(level(hz))).toBeLessThan(0.01);
+    if (factor === 1) return;
+    for (const hz of [100, 400, 800].map((f) => rate / factor - f)) expect(level(hz)).toBeLessThan(-100);
+    const [rest] = lowOf([new Float32Array(rate).fill(0.25)], rate, factor);
+    expect(rest.subarray(4096 / factor).every((v) => Math.abs(v - 0.25) < 1e-6)).toBe(true);
   });
 
-  it('does not depend on how the samples arrive', () => {
-    const samples = noise(5000, 3);
-    const whole = new Decimator(8, RATE, 800).push(samples);
-    const parts = new Decimator(8, RATE, 800);
-    const pieces = [1, 7, 8, 9, 200, 4775].map((length, n, all) => {
-      const from = all.slice(0, n).reduce((a, b) => a + b, 0);
-      return [...parts.push(samples.subarray(from, from + length))];
-    });
-    expect(pieces.flat()).toEqual([...whole]);
+  it('is every eighth sample of a low tone, of one channel or of two, whatever the pieces', () => {
+    const [a, b] = [sine(130, RATE), sine(310, RATE)];
+    for (const channels of [[a], [b], [a, b]])
+      lowOf(channels, RATE, 8).forEach((out, c) => {
+        expect(out.length).toBeGreaterThan((channels[c].length - 3 * 4096) / 8);
+        for (let n = 512; n < out.length; n += 37) expect(out[n]).toBeCloseTo(channels[c][8 * n], 3);
+      });
+  });
+
+  it('is refused where a rate is lowered by no power of two', () => {
+    expect(() => new LowBand(4096, 7, 1)).toThrow(RangeError);
+    expect(() => new LowBand(64, 8, 1)).toThrow(RangeError);
   });
 });
 

@@ -35,11 +35,13 @@ export class Welch {
   /**
    * @param size samples of a segment, a power of two
    * @param channels one or two
+   * @param onTransform gets every transform, means and all, after it was averaged
    */
   constructor(
     private readonly sampleRate: number,
     private readonly size: number,
     private readonly channels: 1 | 2,
+    private readonly onTransform: ((z: readonly number[]) => void) | null = null,
   ) {
     this.window = Float64Array.from(
       { length: size },
@@ -95,37 +97,43 @@ export class Welch {
   }
 
   private addTwoSegments(): void {
-    const { kept, size } = this;
-    this.put(kept[0], kept[0].subarray(size / 2));
-    addPowers(this.power[0], transform(size, this.work));
+    const [kept] = this.kept;
+    this.average(kept, kept.subarray(this.size / 2), (z) => addPowers(this.power[0], z), this.onTransform);
     this.transformed += 2;
   }
 
   private withOneSegment(): Float64Array {
-    const { kept, size, work } = this;
-    this.put(kept[0], kept[0]);
-    for (let i = 0; i < size; i++) work[2 * i + 1] = 0;
     const power = this.power[0].slice();
-    addPowers(power, transform(size, work));
+    this.average(this.kept[0], new Float32Array(this.size), (z) => addPowers(power, z), null);
     return power;
   }
 
   private addTwoChannels(): void {
     const [a, b] = this.kept;
-    this.put(a, b);
-    this.addBoth(transform(this.size, this.work));
+    this.average(a, b, (z) => this.addBoth(z), this.onTransform);
     this.transformed++;
   }
 
-  /** Two windowed segments as real and imaginary part of what is transformed next. */
-  private put(a: Float32Array, b: Float32Array): void {
+  /** Two windowed segments as real and imaginary part of one transform; their means go and come as the window's own. */
+  private average(
+    a: Float32Array,
+    b: Float32Array,
+    add: (z: readonly number[]) => void,
+    onTransform: Welch['onTransform'],
+  ): void {
     const { size, window, work } = this;
-    const [meanA, meanB] = [meanOf(a, size), meanOf(b, size)];
     for (let i = 0; i < size; i++) {
       const w = window[i];
-      work[2 * i] = (a[i] - meanA) * w;
-      work[2 * i + 1] = (b[i] - meanB) * w;
+      work[2 * i] = a[i] * w;
+      work[2 * i + 1] = b[i] * w;
     }
+    const z = transform(size, work);
+    const means = [meanOf(a, size), meanOf(b, size)];
+    addWindow(z, means, -1);
+    add(z);
+    if (!onTransform) return;
+    addWindow(z, means, 1);
+    onTransform(z);
   }
 
   /** The two real channels are the even and the odd part of one complex spectrum. */
@@ -154,6 +162,16 @@ function addPowers(power: Float64Array, z: readonly number[]): void {
   power[top] += z[2 * top] ** 2 + z[2 * top + 1] ** 2;
   for (let k = 1, m = 4 * top - 2; k < top; k++, m -= 2)
     power[k] += 0.5 * (z[2 * k] ** 2 + z[2 * k + 1] ** 2 + z[m] ** 2 + z[m + 1] ** 2);
+}
+
+/** The transform of a periodic Hann window has three points: N/2, and -N/4 on both sides of it. */
+function addWindow(z: number[], means: readonly number[], sign: 1 | -1): void {
+  const quarter = z.length / 8;
+  means.forEach((mean, part) => {
+    z[part] += 2 * sign * mean * quarter;
+    z[2 + part] -= sign * mean * quarter;
+    z[z.length - 2 + part] -= sign * mean * quarter;
+  });
 }
 
 /** In four sums, which do not wait for each other. */
