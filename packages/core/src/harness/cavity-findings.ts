@@ -11,6 +11,7 @@ export function cavityFindings(
   { wires, idOf, readings, touches, beliefs, measured, named, car }: Known,
   pairs: readonly PairFinding[],
 ): CavityFinding[] {
+  const indexOf = new Map(idOf.map((id, i) => [id, i]));
   const pairOf = new Map<string, number>();
   pairs.forEach((p, n) => [p.plusCavityId, p.minusCavityId].forEach((id) => pairOf.set(id, n)));
   const own: HarnessReading[][] = idOf.map(() => []);
@@ -32,6 +33,12 @@ export function cavityFindings(
     );
     return mate?.id ?? null;
   };
+  const likely = pairs.filter((p) => p.state !== 'open');
+  const has = (kind: PairFinding['kind'], unit: number) =>
+    likely.some((p) => p.kind === kind && wires[indexOf.get(p.plusCavityId)!].unit === unit);
+  const alone = new Map(
+    [...new Set(wires.map((w) => w.unit))].map((u) => [u, has('output', u) && !has('input', u)]),
+  );
   return idOf.map((cavityId, i): CavityFinding => {
     const ranked = ROLES.map((role, r) => ({ role, probability: beliefs.roles[i][r] })).sort(
       (a, b) => b.probability - a.probability,
@@ -42,7 +49,9 @@ export function cavityFindings(
     const twins = likeliest.filter(
       (r, k) => k !== i && wires[k].unit === wires[i].unit && (r === 'remote' || r === 'antenna'),
     ).length;
-    const needed = half ? neededAt(pair, cavityId) : neededOfWire(role, own[i], car, twins, untried(i));
+    const needed = half
+      ? neededAt(pair, cavityId)
+      : neededOfWire(role, own[i], car, twins, untried(i), alone.get(wires[i].unit)!);
     const roles = asStated(ranked, roleLine(role, needed, touches[i]));
     const [{ probability }] = roles;
     const judged = judge(probability, measured.roles[i][ROLES.indexOf(role)], named.has(cavityId));

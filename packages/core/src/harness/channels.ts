@@ -180,11 +180,14 @@ function mirrorsOf({ side, axle, way }: Channel): number[] {
     .filter((n) => n >= 0);
 }
 
-/** Independent kinds of evidence for where a pair belongs, and whether its way is told by more than one driver heard. */
+/** Independent kinds of evidence for where a pair belongs, and whether its way and its axle are told. */
 export interface ChannelKinds {
   kinds: number;
   heard: boolean;
+  /** more than one driver was heard, or no other can be */
   way: boolean;
+  /** of a line: the end of the fader that still has to be tried; null: its axle is told */
+  fader: 'front' | 'rear' | null;
 }
 
 /**
@@ -260,7 +263,8 @@ export function kindsFor(
         ? inCorner === 0 && (alike || tones.some((places) => places.length > 1))
         : sureThere > (channel.way === 'midrange' ? 1 : 0)));
   const kinds = [tones.length > 0, left, claimed].filter(Boolean).length + followed(pair, n);
-  return { kinds, heard: tones.length > 0, way };
+  const line = pair.kind === 'input' && !claimed && channel.side !== 'centre' && channel.way !== 'subwoofer';
+  return { kinds, heard: tones.length > 0, way, fader: line ? faderToTry(pair, channel.axle) : null };
 }
 
 /** How sure another pair must be of a corner to split it into ways, and not to. */
@@ -278,6 +282,23 @@ function followed(pair: ChannelInput, n: number): number {
     return logs[n] - Math.log(mean) > Math.log(1.4);
   };
   return Number(knob('balance')) + Number(knob('fader'));
+}
+
+/** This part of the volts at the other end of a control is gone. */
+const GONE = 0.3;
+
+/** A line of one axle goes when the fader is turned away from it; one that the fader does not touch stays at both ends. */
+function faderToTry(pair: ChannelInput, axle: Axle): 'front' | 'rear' | null {
+  const at = (fader: Conditions['fader']) =>
+    pair.readings.flatMap(({ reading: { observation: o, conditions: c } }) =>
+      o.kind === 'ac' && o.volts !== null && c.sound === 'playing' && c.fader === fader ? [o.volts] : [],
+    );
+  const plays = GONE * Math.max(...at('centre'), 0);
+  if (axle === 'front' || axle === 'rear') {
+    const away = MIRRORED[axle];
+    return at(away).some((v) => v < plays) ? null : away;
+  }
+  return (['rear', 'front'] as const).find((end) => !at(end).some((v) => v >= plays && plays > 0)) ?? null;
 }
 
 /** Playing with balance and fader in the middle: what the steered readings are compared with. */

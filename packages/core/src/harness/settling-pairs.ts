@@ -128,7 +128,7 @@ export function neededOfPair(
 /** What a channel still needs: ears err, so that one place heard is confirmed by something else than the ear. */
 export function neededOfChannel(
   kind: 'output' | 'input',
-  { kinds, heard, way }: ChannelKinds,
+  { kinds, heard, way, fader }: ChannelKinds,
   mateId: string,
 ): Needed | null {
   if (kind === 'output' && !heard && kinds < 2)
@@ -138,6 +138,13 @@ export function neededOfChannel(
       'AC volts across the two with balance or fader turned away: confirms what was heard.',
       'ac',
       { ...(kind === 'output' ? SEATED : PLAYING), balance: 'left' },
+      mateId,
+    );
+  if (fader)
+    return need(
+      `AC volts across the two with the fader full ${fader}: a ${fader === 'rear' ? 'front' : 'rear'} line drops out, a line without fader stays.`,
+      'ac',
+      { ...PLAYING, fader },
       mateId,
     );
   return way

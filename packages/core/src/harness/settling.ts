@@ -6,7 +6,7 @@ import type { HarnessReading } from './harness-input.ts';
 import { IGNITION, need, type Needed, noMeter, OFF, RADIO, SEATED, SIGNAL } from './needed.ts';
 
 /** What a feed loses on its way, V; a bus that talks against the supply stands further below it. */
-const FEED_LOSS = 0.6;
+const FEED_LOSS = 0.45;
 /** What a feed of the car carries at least: the engine may run while one is read and stand while another is. */
 const feedVolts = ({ off, on }: CarVolts, c: Conditions): number =>
   awake(c) ? Math.min(on ?? off ?? 12, off ?? on ?? 12) : (off ?? 12);
@@ -52,6 +52,7 @@ const restsIn = (readings: readonly HarnessReading[], state: (c: Conditions) => 
  * @param own readings at this cavity, across others too
  * @param twins how many more wires of its unit come with the radio alone as this one does
  * @param untried a possible mate across to which no tone was tried; null: none is left
+ * @param alone its unit has outputs and no inputs: a radio that drives the speakers itself and has no amplifier to turn on
  */
 export function neededOfWire(
   role: Role,
@@ -59,6 +60,7 @@ export function neededOfWire(
   car: CarVolts,
   twins: number,
   untried: string | null,
+  alone: boolean,
 ): Needed | null {
   const at = saw(own);
   const fed = (c: Conditions) => (volts: number) => volts > feedVolts(car, c) - FEED_LOSS;
@@ -95,6 +97,8 @@ export function neededOfWire(
         );
       if (at(withRadio, (v) => v > ANTENNA_FEED[0] && v < ANTENNA_FEED[1]))
         return noMeter('About 8.5 V with the radio on may feed an antenna amplifier. Trace the wire.');
+      if (alone)
+        return noMeter('This unit drives the speakers itself: the wire may feed the antenna. Trace it.');
       return twins > 0
         ? noMeter('More than one wire comes on with the radio; one may feed the antenna. Trace them.')
         : null;

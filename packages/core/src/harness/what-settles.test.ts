@@ -30,6 +30,26 @@ describe('a single wire is settled by what tells it from all that looks the same
     const regulated = role(5, ...FEED, ...volts(5, 0.02, 0.03, 8.5));
     expect(regulated.state).not.toBe('settled');
   });
+  it('remote turn-on: not of a radio that drives speakers itself, unless lines come in as well', () => {
+    const remote = [...FEED, ...volts(5, 0.02, 0.03, 11.6)];
+    const speaker = [
+      ohms(3, 4, 3.6),
+      tone(3, 4, 'left', 'woofer'),
+      ac(3, 4, 1.3),
+      dc(3, 6.2, SEATED),
+      dc(4, 6.2, SEATED),
+    ];
+    const radio = role(5, ...remote, ...speaker);
+    expect(radio.state).not.toBe('settled');
+    expect(radio.needed!.words).toContain('drives the speakers itself');
+    const line = [
+      ...[7, 8].flatMap((k) => [dc(k, 0.01), dc(k, 2.5, RADIO_ON)]),
+      ...[0.6, 0.61].map((v) => ac(7, 8, v, PLAYING)),
+      ac(7, 8, 0.6, { ...PLAYING, balance: 'left' }),
+      ac(7, 8, 0.002, { ...PLAYING, balance: 'right' }),
+    ];
+    expect(role(5, ...remote, ...speaker, ...line)).toMatchObject({ role: 'remote', state: 'settled' });
+  });
   it('ground: by ohms to ground, not by 0 V, a thick wire and a brown one', () => {
     const looks = [at(6, null, seenWire({ wire: 'BN', size: 'thick' })), ...volts(6, 0.01, 0.02, 0.02)];
     const brown = role(6, ...FEED, ...looks);
@@ -122,6 +142,27 @@ describe('a channel is settled by two kinds of evidence', () => {
     expect(heard.needed!.words).toContain('balance');
     const followed = pairAt(plug([...left, away('left', 1.3), away('right', 0.004)]), 3)!.channel!;
     expect(followed.needed?.words ?? '').not.toContain('balance');
+  });
+  it('a line is of one axle when the fader takes it away, not when it stays at one end', () => {
+    const line = [
+      ...[3, 4].flatMap((k) => [dc(k, 0.01), dc(k, 2.5, RADIO_ON)]),
+      at(3, 4, { kind: 'ohms', ohms: null, word: 'open' }),
+      ...[0.6, 0.61].map((v) => ac(3, 4, v, PLAYING)),
+      ac(3, 4, 0.6, { ...PLAYING, balance: 'left' }),
+      ac(3, 4, 0.002, { ...PLAYING, balance: 'right' }),
+      ac(3, 4, 0.59, { ...PLAYING, fader: 'front' }),
+    ];
+    const rear = (value: number) => ac(3, 4, value, { ...PLAYING, fader: 'rear' });
+    const stays = pairAt(plug(line), 3)!;
+    expect(stays.kind).toBe('input');
+    expect(stays.channel!.state).not.toBe('settled');
+    expect(stays.channel!.needed!.test!.conditions.fader).toBe('rear');
+    expect(pairAt(plug([...line, rear(0.003)]), 3)!.channel).toMatchObject({
+      channel: { side: 'left', axle: 'front' },
+      state: 'settled',
+    });
+    const both = pairAt(plug([...line, rear(0.6)]), 3)!.channel!;
+    expect(both.channel).toMatchObject({ side: 'left', axle: 'other' });
   });
   it('door and tweeter heard on one pair of 3 Ω are one channel, named by its place', () => {
     const both = at(3, 4, {
