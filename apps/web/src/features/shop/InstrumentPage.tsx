@@ -107,7 +107,7 @@ function OfInstrument({ instrument, jobs }: { instrument: ShopInstrument; jobs: 
         </div>
       )}
       <section className="instrument-found" aria-label="Faulty">
-        <h2>Is it faulty?</h2>
+        <h2>{bad ? 'The fault' : 'Is it faulty?'}</h2>
         <Form.Group controlId="instrument-because">
           <Form.Label>What is wrong with it</Form.Label>
           <Form.Control
