@@ -54,48 +54,56 @@ export function colourRemarks(workings: HarnessWorkings): Contradiction[] {
   });
 }
 
+type Rows = ReadonlyMap<number, HarnessClaim>;
+
 /** How much of a plug fits rows of a sheet, cavity number by cavity number: colours seen and roles settled. */
 function fit(
   { wires, map }: HarnessWorkings,
-  plug: number,
-  rows: ReadonlyMap<number, HarnessClaim>,
+  ofPlug: readonly number[],
+  rows: Rows,
 ): { compared: number; fits: number } {
   let [compared, fits] = [0, 0];
-  wires.forEach((wire, i) => {
-    const claim = wire.connector === plug ? rows.get(wire.number) : undefined;
-    if (!claim) return;
-    if (claim.wire && wire.colour) {
+  for (const i of ofPlug) {
+    const { number, colour } = wires[i];
+    const claim = rows.get(number);
+    if (!claim) continue;
+    if (claim.wire && colour) {
       compared++;
-      if (baseOf(claim.wire) === baseOf(wire.colour)) fits++;
+      if (baseOf(claim.wire) === baseOf(colour)) fits++;
     }
     const { role, state } = map.cavities[i];
     if (claim.role && state === 'settled') {
       compared++;
       if (claim.role === role) fits++;
     }
-  });
+  }
   return { compared, fits };
+}
+
+/** Rows of one variant of a sheet, by plug and cavity number. */
+function rowsByPlug({ wires, indexOf, input }: HarnessWorkings, belief: SheetBelief): Rows[] {
+  const inUse = variantInUse(belief);
+  const rows = input.connectors.map(() => new Map<number, HarnessClaim>());
+  for (const claim of belief.sheet.claims) {
+    const wire = wires[indexOf.get(claim.cavityId) ?? -1];
+    if (wire && claim.variant === inUse) rows[wire.connector].set(wire.number, claim);
+  }
+  return rows;
 }
 
 /** Two plugs of the same look whose rows fit the other one: the plugs are swapped, in the record or on the car. */
 export function swappedPlugs(workings: HarnessWorkings): Contradiction[] {
-  const { map, input, wires, indexOf } = workings;
+  const { map, input, wires } = workings;
+  const ofPlug = input.connectors.map((): number[] => []);
+  wires.forEach((wire, i) => ofPlug[wire.connector].push(i));
   return map.sheets.flatMap((belief): Contradiction[] => {
-    const inUse = variantInUse(belief);
-    const rowsOf = (plug: number) =>
-      new Map(
-        belief.sheet.claims.flatMap((c) => {
-          const wire = wires[indexOf.get(c.cavityId) ?? -1];
-          return wire?.connector === plug && c.variant === inUse ? [[wire.number, c] as const] : [];
-        }),
-      );
+    const rows = rowsByPlug(workings, belief);
+    const mine = ofPlug.map((own, n) => fit(workings, own, rows[n]));
     const swapped = (own: number, other: number): boolean => {
-      const [mine, theirs] = [fit(workings, own, rowsOf(own)), fit(workings, own, rowsOf(other))];
-      return (
-        Math.min(mine.compared, theirs.compared) >= LEAST_COMPARED &&
-        mine.fits <= OWN_AT_MOST * mine.compared &&
-        theirs.fits >= OTHER_AT_LEAST * theirs.compared
-      );
+      const { compared, fits } = mine[own];
+      if (compared < LEAST_COMPARED || fits > OWN_AT_MOST * compared) return false;
+      const theirs = fit(workings, ofPlug[own], rows[other]);
+      return theirs.compared >= LEAST_COMPARED && theirs.fits >= OTHER_AT_LEAST * theirs.compared;
     };
     return input.connectors.flatMap((connector, own): Contradiction[] => {
       const other = input.connectors.findIndex((_, k) => k !== own && swapped(own, k));

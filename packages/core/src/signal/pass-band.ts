@@ -41,7 +41,8 @@ export function withoutNoise(levelDb: readonly number[], noiseDb: readonly numbe
 /** Middle value; the mean of the two middle ones for an even count. NaN for an empty list. */
 export function median(values: readonly number[]): number {
   if (values.length === 0) return NaN;
-  const sorted = [...values].sort((a, b) => a - b);
+  // A typed array sorts numbers without asking how.
+  const sorted = new Float64Array(values).sort();
   const middle = sorted.length >> 1;
   return sorted.length % 2 === 1 ? sorted[middle] : 0.5 * (sorted[middle - 1] + sorted[middle]);
 }
