@@ -42,10 +42,18 @@ module.exports = {
       comment: 'The estimators must not see how the simulated car makes its signals.',
       severity: 'error',
       from: {
-        path: '^packages/core/src/(signal|summing|plan|harness|sound|behaviour|level|load|supply|library)',
+        path: '^packages/core/src/(signal|summing|plan|harness|sound|behaviour|level|load|supply|library|wiring)',
         pathNot: '\\.test\\.ts$|^packages/core/src/plan/cases/',
       },
       to: { path: '^packages/core/src/carsim' },
+    },
+    {
+      name: 'wiring-is-judged-by-itself',
+      comment:
+        'What is wired is simulated as it is; no rule and no plan tells the circuit what it should be.',
+      severity: 'error',
+      from: { path: '^packages/core/src/wiring', pathNot: '\\.test\\.ts$' },
+      to: { path: '^packages/core/src/plan' },
     },
     {
       name: 'features-apart',

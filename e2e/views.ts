@@ -66,5 +66,6 @@ export const VIEWS: readonly View[] = [
     marker: '.supply-figures',
   },
   { route: '/jobs/:jobId/plan/owner', path: at('plan/owner'), marker: '.triggers' },
+  { route: '/jobs/:jobId/wire', path: at('wire'), marker: '.empty-state' },
   { route: '*', path: () => '/somewhere/else', marker: 'h1' },
 ];

@@ -85,7 +85,7 @@ async function views(browser, address, theme, size) {
   await go(`/jobs/${id}/find/${c2.id}?at=13-14`, '.cavity-first');
   await page.keyboard.press('p');
   await take('find');
-  await take('find-desk', other);
+  if (elsewhere) await take('find-desk', other);
   await page.getByRole('button', { name: 'More for this plug' }).click();
   await page.getByText('Change this plug').click();
   await page.locator('.plug-form').waitFor();
@@ -139,6 +139,11 @@ async function views(browser, address, theme, size) {
     await go(`/jobs/${id}/plan/owner`, '.triggers');
     await take('plan-owner');
   }
+  await go(`/jobs/${id}/plan?way=sum`, '.compare-table');
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Change this plan' }).waitFor();
+  await go(`/jobs/${id}/wire`, '.wire-table');
+  await take('wire');
   await go('/shop', '.devices');
   await take('shop', other);
   await context.close();

@@ -173,3 +173,18 @@ export { outputResponse, SUM_GRID_HZ } from './summing/output-response.ts';
 export { smoothToBands } from './signal/smooth.ts';
 export { writeTable } from './harness/table-text.ts';
 export * from './harness/battery.ts';
+export * from './wiring/circuit/play.ts';
+export { type Edit, edited } from './wiring/edits.ts';
+export * from './wiring/expected.ts';
+export * from './wiring/netlist.ts';
+export * from './wiring/netlist-of.ts';
+export { type Sign, SIGNS, terminalId, type TerminalRef } from './wiring/terminal-ref.ts';
+export type { WiredOutput, WiringInput } from './wiring/wiring-input.ts';
+export {
+  awgWords,
+  deviceName,
+  differenceWords,
+  FUNCTION_WORD,
+  terminalName,
+  type WiringNames,
+} from './wiring/words.ts';

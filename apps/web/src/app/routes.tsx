@@ -81,6 +81,10 @@ const MEASURED_STAGES: RouteObject[] = [
     lazy: async () => ({ Component: (await import('../features/plan/PlanFrame.tsx')).PlanFrame }),
     children: PLAN_VIEWS,
   },
+  {
+    path: 'wire',
+    lazy: async () => ({ Component: (await import('../features/wire/WirePage.tsx')).WirePage }),
+  },
 ];
 
 /** Each stage of a job loads when it is opened; the job list stays light. */

@@ -35,29 +35,47 @@ const single = (kind: Terminal['kind'], key: string, name: string): Terminal => 
   mm2: null,
 });
 
-/**
- * Where conductors are joined to a device: as its entry states them, or as its abilities ask for. The keys of the latter
- * follow from what each is, so that they stay while the device can do what it could.
- */
+/** What a device has terminals for: how many of each, and whether it has the single ones. */
+export interface TerminalNeeds {
+  speakerInputs: number;
+  lineInputs: number;
+  speakerOutputs: number;
+  lineOutputs: number;
+  data: boolean;
+  supplied: boolean;
+  remoteOutput: boolean;
+}
+
+/** Terminals by what they are for; their keys follow from that, so that they stay while the device can do what it could. */
+export const terminalsByNeed = (needs: TerminalNeeds): Terminal[] => [
+  ...both({ key: 'in', name: 'Speaker in', kind: 'speaker-input' }, needs.speakerInputs),
+  ...sockets({ key: 'line-in', name: 'Line in', kind: 'line-input' }, needs.lineInputs),
+  ...both({ key: 'out', name: 'Speaker', kind: 'speaker-output' }, needs.speakerOutputs),
+  ...sockets({ key: 'line-out', name: 'Line out', kind: 'line-output' }, needs.lineOutputs),
+  ...(needs.data ? [single('data', 'data', 'Data')] : []),
+  ...(needs.supplied
+    ? [
+        single('supply', 'supply', needs.speakerOutputs > 0 ? 'Battery' : 'Supply'),
+        single('ground', 'ground', 'Ground'),
+        single('remote-in', 'remote', 'Remote in'),
+      ]
+    : []),
+  ...(needs.remoteOutput ? [single('remote-out', 'remote-out', 'Remote out')] : []),
+];
+
+/** Where conductors are joined to a device: as its entry states them, or as its abilities ask for. */
 export function terminalsOf(device: DeviceFields): Terminal[] {
   if (device.terminals.length > 0) return device.terminals;
   const { amplifier, speakerInput, lineInput, inputs, outputs, kind } = device;
   const channels = amplifier ? channelGroups(amplifier).reduce((n, g) => n + g.channels, 0) : 0;
-  const passive = kind === 'passive-crossover';
-  return [
-    ...(speakerInput ? both({ key: 'in', name: 'Speaker in', kind: 'speaker-input' }, inputs) : []),
-    ...(lineInput ? sockets({ key: 'line-in', name: 'Line in', kind: 'line-input' }, inputs) : []),
-    ...(amplifier || passive
-      ? both({ key: 'out', name: 'Speaker', kind: 'speaker-output' }, amplifier ? channels : outputs)
-      : sockets({ key: 'line-out', name: 'Line out', kind: 'line-output' }, outputs)),
-    ...(kind === 'data-interface' ? [single('data', 'data', 'Data')] : []),
-    ...(device.needsSupply
-      ? [
-          single('supply', 'supply', amplifier ? 'Battery' : 'Supply'),
-          single('ground', 'ground', 'Ground'),
-          single('remote-in', 'remote', 'Remote in'),
-        ]
-      : []),
-    ...(device.remoteOutput ? [single('remote-out', 'remote-out', 'Remote out')] : []),
-  ];
+  const speakerOutputs = amplifier ? channels : kind === 'passive-crossover' ? outputs : 0;
+  return terminalsByNeed({
+    speakerInputs: speakerInput ? inputs : 0,
+    lineInputs: lineInput ? inputs : 0,
+    speakerOutputs,
+    lineOutputs: amplifier || kind === 'passive-crossover' ? 0 : outputs,
+    data: kind === 'data-interface',
+    supplied: device.needsSupply,
+    remoteOutput: device.remoteOutput,
+  });
 }

@@ -30,6 +30,7 @@ function jointsOf(job: JobOutline, fingerprint: string | null): Joint[] {
     },
     { path: 'listen', name: 'Listen', missing: unmeasured, done: pairs.length > 0 && unmeasured === 0 },
     { path: 'plan', name: 'Plan', missing: 0, done: standing > 0 },
+    { path: 'wire', name: 'Wire', missing: 0, done: false },
   ];
 }
 

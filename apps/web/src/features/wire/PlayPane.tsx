@@ -1,0 +1,164 @@
+import { useMemo } from 'react';
+import { Button } from 'react-bootstrap';
+import { CircleCheck, RotateCcw, TriangleAlert } from 'lucide-react';
+import {
+  deviceName,
+  differenceWords,
+  type Edit,
+  hearingDifferences,
+  type Netlist,
+  type PlayedCoil,
+  playNetlist,
+  unheard,
+  type WiringNames,
+} from '@ulpen/core';
+import type { Wiring } from './wiring-of-job.ts';
+
+interface PlayPaneProps {
+  wiring: Wiring;
+  /** with what was tried */
+  netlist: Netlist;
+  chosen: readonly string[];
+  edited: boolean;
+  onEdit: (edit: Edit) => void;
+  onReset: () => void;
+}
+
+/** What every speaker plays when it is wired like this, and what a mistake of the hands would sound like. */
+export function PlayPane({ wiring, netlist, chosen, edited, onEdit, onReset }: PlayPaneProps) {
+  const { input, names } = wiring;
+  const planned = useMemo(() => playNetlist(wiring.netlist, input), [wiring.netlist, input]);
+  const played = useMemo(() => playNetlist(netlist, input), [netlist, input]);
+  const differences = hearingDifferences(played, planned, input.car);
+  const fromData = unheard(input.car).map(names.speaker);
+  const asleep = played.asleep.map(
+    (id) => `${deviceName(input.car, id)} does not wake: supply, ground or turn-on is missing.`,
+  );
+  const wrong = [...asleep, ...differenceWords(differences, names)];
+  return (
+    <>
+      <div className="pane-title">
+        <h2>Play it</h2>
+        {edited && (
+          <Button variant="secondary" onClick={onReset}>
+            <RotateCcw size={18} /> As planned
+          </Button>
+        )}
+      </div>
+      <p className="quiet small">
+        One volt goes into each factory output in turn, on paper: what moves is worked out from the conductors
+        alone.
+      </p>
+      <div role="status" className={`wire-verdict ${wrong.length === 0 ? 'wire-good' : 'wire-wrong'}`}>
+        {wrong.length === 0 ? (
+          <>
+            <CircleCheck size={22} aria-hidden />
+            <span>
+              {fromData.length === 0 ? 'Every speaker' : 'Every speaker on a factory output'} plays what was
+              planned, the right way round.
+            </span>
+          </>
+        ) : (
+          <>
+            <TriangleAlert size={22} aria-hidden />
+            <ul>
+              {wrong.slice(0, 12).map((w) => (
+                <li key={w}>{w}</li>
+              ))}
+              {wrong.length > 12 && <li>{wrong.length - 12} more.</li>}
+            </ul>
+          </>
+        )}
+      </div>
+      {fromData.length > 0 && (
+        <p className="quiet small">Fed from the car’s data, so not heard here: {fromData.join('; ')}.</p>
+      )}
+      <Mistakes chosen={chosen} onEdit={onEdit} />
+      <Heard outputs={played.outputs} names={names} />
+    </>
+  );
+}
+
+/** What hands do wrong, on the conductors that are ticked. */
+function Mistakes({ chosen, onEdit }: Pick<PlayPaneProps, 'chosen' | 'onEdit'>) {
+  const [first, second] = chosen;
+  return (
+    <section className="wire-mistakes no-print" aria-label="Try a mistake">
+      <h3 className="label">Try a mistake</h3>
+      <p className="quiet small">
+        {chosen.length === 0
+          ? 'Tick one conductor to leave it out, or two to exchange their far ends.'
+          : 'What does it sound like, and would the test before the panels find it?'}
+      </p>
+      <div className="d-flex flex-wrap gap-2">
+        <Button
+          variant="secondary"
+          disabled={chosen.length !== 1}
+          onClick={() => onEdit({ kind: 'left-out', id: first })}
+        >
+          Leave it out
+        </Button>
+        <Button
+          variant="secondary"
+          disabled={chosen.length !== 2}
+          onClick={() => onEdit({ kind: 'exchanged', ids: [first, second], end: 'to' })}
+        >
+          Exchange the far ends
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function Heard({
+  outputs,
+  names,
+}: {
+  outputs: readonly { pairId: string; coils: readonly PlayedCoil[] }[];
+  names: WiringNames;
+}) {
+  const amplified = new Set(names.car.outputs.filter((o) => o.drives.factoryAmplifier).map((o) => o.pairId));
+  return (
+    <section aria-label="What plays what">
+      <h3 className="label">What plays what</h3>
+      <table className="wire-table wire-heard">
+        <thead>
+          <tr>
+            <th scope="col">Factory output</th>
+            <th scope="col">Moves</th>
+          </tr>
+        </thead>
+        <tbody>
+          {outputs.map(({ pairId, coils }) => (
+            <tr key={pairId}>
+              <th scope="row">{names.output(pairId)}</th>
+              <td>
+                {coils.length > 0 ? (
+                  moved(coils, names)
+                ) : (
+                  <span className="quiet">
+                    {amplified.has(pairId) ? 'the factory amplifier’s input' : 'nothing'}
+                  </span>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** Each speaker once, with how it moves. */
+function moved(coils: readonly PlayedCoil[], names: WiringNames): string {
+  const ways = new Map<string, Set<string>>();
+  for (const { speakerId, gain } of coils)
+    ways.set(speakerId, (ways.get(speakerId) ?? new Set()).add(gain < 0 ? 'reversed' : ''));
+  return [...ways]
+    .map(([id, how]) => [
+      names.speaker(id),
+      how.has('reversed') ? (how.size > 1 ? 'coils against each other' : 'reversed') : '',
+    ])
+    .map(([name, how]) => (how ? `${name} (${how})` : name))
+    .join('; ');
+}

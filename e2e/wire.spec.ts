@@ -1,0 +1,64 @@
+import { readFile } from 'node:fs/promises';
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { complaintsOf, demoJob } from './shop.ts';
+
+test.use({ contextOptions: { reducedMotion: 'reduce' } });
+
+test('a kept plan is wired: every conductor with both ends, and what an exchanged pair would sound like', async ({
+  page,
+}) => {
+  const complaints = complaintsOf(page);
+  const job = await demoJob(page.request);
+  const stages = page.getByRole('navigation', { name: 'Stages of the job' });
+  await page.goto(`/jobs/${job.id}/wire`);
+  await expect(page.getByRole('heading', { name: 'Nothing to wire yet' })).toBeVisible();
+  await page.goto(`/jobs/${job.id}/plan?way=sum`);
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByRole('button', { name: 'Change this plan' })).toBeVisible();
+
+  await stages.getByRole('link', { name: 'Wire' }).click();
+  await expect(page.getByText('Draft: no plan is agreed yet.')).toBeVisible();
+  const from = page.getByRole('region', { name: 'From the factory system' });
+  await expect(from.getByRole('row', { name: /C2·3, unit side.*Merlin S8: Speaker in 1\+/ })).toBeVisible();
+  const verdict = page.getByRole('region', { name: 'Play it' }).getByRole('status');
+  await expect(verdict).toContainText('Every speaker plays what was planned');
+
+  // Two cinch plugs in each other's sockets.
+  const line = (n: number) =>
+    page.getByRole('checkbox', { name: `Merlin S8: Line out ${n}, pin to Anvil 4.60: Line in ${n}, pin` });
+  await line(1).check();
+  await line(2).check();
+  await page.getByRole('button', { name: 'Exchange the far ends' }).click();
+  await expect(verdict).toContainText(
+    'Front set, left does not play front left woofer, front left mid and front left tweeter.',
+  );
+  await expect(verdict).toContainText(
+    'Front set, right plays front left woofer, front left mid and front left tweeter and should not.',
+  );
+  await page.getByRole('button', { name: 'As planned' }).click();
+  await expect(verdict).toContainText('Every speaker plays what was planned');
+
+  await page.getByRole('checkbox', { name: 'Battery + to Main fuse, battery end' }).check();
+  await page.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(verdict).toContainText('Anvil 1.400 does not wake');
+  await page.getByRole('button', { name: 'As planned' }).click();
+
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'CSV' }).click();
+  const csv = await readFile(await (await download).path(), 'utf8');
+  expect(csv).toContain('Anvil 4.60: Speaker 1+');
+  expect(csv.trim().split('\n').length).toBeGreaterThan(70);
+
+  for (const size of [
+    { width: 1280, height: 800 },
+    { width: 390, height: 844 },
+  ]) {
+    await page.setViewportSize(size);
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag22aa'])
+      .analyze();
+    expect(violations.map((v) => [v.id, v.nodes.map((n) => n.target.join(' '))])).toEqual([]);
+  }
+  expect(complaints).toEqual([]);
+});
