@@ -42,8 +42,11 @@ test('a kept plan is wired: every conductor with both ends, and what an exchange
   await page.getByRole('checkbox', { name: 'Battery + to Main fuse, battery end' }).check();
   await page.getByRole('button', { name: 'Leave it out' }).click();
   await expect(verdict).toContainText('Anvil 1.400 does not wake');
+  const checks = page.getByRole('region', { name: 'Checks' });
+  await expect(checks.getByRole('listitem').first()).toContainText('is not joined to plus');
   await page.getByRole('button', { name: 'As planned' }).click();
 
+  await expect(checks).toContainText('no rule is broken');
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'CSV' }).click();
   const csv = await readFile(await (await download).path(), 'utf8');

@@ -180,6 +180,8 @@ export * from './wiring/netlist.ts';
 export * from './wiring/netlist-of.ts';
 export { type Sign, SIGNS, terminalId, type TerminalRef } from './wiring/terminal-ref.ts';
 export type { WiredOutput, WiringInput } from './wiring/wiring-input.ts';
+export { checkNetlist } from './wiring/rules/index.ts';
+export type { WiringRemark } from './wiring/rules/rule.ts';
 export {
   awgWords,
   deviceName,

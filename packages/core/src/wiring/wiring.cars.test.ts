@@ -100,4 +100,18 @@ describe('a mistake of the hands is heard', () => {
         ).toBeGreaterThan(0);
     },
   );
+
+  it('by way of a relay as well: its coil, its contact and its fuse', () => {
+    const [, plan] = plans.find(([name]) => name === 'people-carrier, sum')!;
+    const input = { ...plan, setup: { ...plan.setup!, turnOn: { ...plan.setup!.turnOn, relay: true } } };
+    const netlist = netlistOf(input);
+    expect(heard(netlist, input)).toMatchObject({ asleep: [], differences: [] });
+    const ofRelay = netlist.conductors.filter((c) => /relay/.test(c.id));
+    expect(ofRelay).toHaveLength(5);
+    for (const c of ofRelay)
+      expect(
+        heard(edited(netlist, { kind: 'left-out', id: c.id }), input).asleep.length,
+        c.id,
+      ).toBeGreaterThan(0);
+  });
 });

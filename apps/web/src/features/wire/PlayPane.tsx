@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { CircleCheck, RotateCcw, TriangleAlert } from 'lucide-react';
 import {
+  checkNetlist,
   deviceName,
   differenceWords,
   type Edit,
@@ -12,6 +13,7 @@ import {
   unheard,
   type WiringNames,
 } from '@ulpen/core';
+import { Checks } from './Checks.tsx';
 import type { Wiring } from './wiring-of-job.ts';
 
 interface PlayPaneProps {
@@ -73,6 +75,7 @@ export function PlayPane({ wiring, netlist, chosen, edited, onEdit, onReset }: P
       {fromData.length > 0 && (
         <p className="quiet small">Fed from the car’s data, so not heard here: {fromData.join('; ')}.</p>
       )}
+      <Checks remarks={checkNetlist(netlist, input, names)} />
       <Mistakes chosen={chosen} onEdit={onEdit} />
       <Heard outputs={played.outputs} names={names} />
     </>

@@ -20,31 +20,44 @@ export function WirePage() {
   const plan = wiredPlan(job);
   if (!plan)
     return (
-      <EmptyState
-        title="Nothing to wire yet"
-        actions={
-          <Link className="btn btn-primary" to="../plan">
-            See the plan
-          </Link>
-        }
-      >
+      <Nothing title="Nothing to wire yet" to="../plan" action="See the plan">
         The wiring follows from a kept plan: keep one first.
-      </EmptyState>
+      </Nothing>
     );
   if (!plan.proposal.car)
     return (
-      <EmptyState
+      <Nothing
         title="This plan has no finished car"
-        actions={
-          <Link className="btn btn-primary" to={`../plan?kept=${plan.id}`}>
-            Open {plan.name}
-          </Link>
-        }
+        to={`../plan?kept=${plan.id}`}
+        action={`Open ${plan.name}`}
       >
         It was kept before plans had one. Keep it again, and it can be wired.
-      </EmptyState>
+      </Nothing>
     );
   return <Wired job={job} plan={plan} />;
+}
+
+interface NothingProps {
+  title: string;
+  to: string;
+  action: string;
+  children: React.ReactNode;
+}
+
+function Nothing({ title, to, action, children }: NothingProps) {
+  const button = (
+    <Link className="btn btn-primary" to={to}>
+      {action}
+    </Link>
+  );
+  return (
+    <main>
+      <h1 className="visually-hidden">Wire</h1>
+      <EmptyState title={title} actions={button}>
+        {children}
+      </EmptyState>
+    </main>
+  );
 }
 
 function Wired({ job, plan }: { job: JobView; plan: Plan }) {

@@ -34,7 +34,8 @@ export function wiringOf(job: JobView, plan: Plan, car: FinishedCar): Wiring {
     id: p.id,
     unitId: p.unitId,
     ends: p.ends,
-    stage: p.stage === 'bridge' ? ('bridge' as const) : ('single-ended' as const),
+    // Where nobody looked it is taken for what does more harm.
+    stage: p.stage === 'line' || p.stage === 'single-ended' ? ('single-ended' as const) : ('bridge' as const),
   }));
   const input = { car, setup: plan.proposal.setup, outputs, targets: job.targets };
   return {

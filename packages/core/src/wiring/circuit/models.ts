@@ -34,6 +34,8 @@ const grounded = (a: TerminalRef, ohm: number): Part => ({
 /** Conductors and loads as resistances, and what is joined within fuses, distributions and grounds. */
 export function passiveParts({ conductors }: Netlist, { car }: Pick<WiringInput, 'car'>): Part[] {
   const ends = new Map(conductors.flatMap((c) => [c.from, c.to]).map((t) => [terminalId(t), t]));
+  // Its coil has both ends somewhere; where they lead is not asked.
+  const pulled = [85, 86].every((pin) => ends.has(`relay:${pin}`));
   const within = [...ends.values()].flatMap((t): Part[] => {
     switch (t.of) {
       case 'fuse':
@@ -45,7 +47,7 @@ export function passiveParts({ conductors }: Netlist, { car }: Pick<WiringInput,
       case 'battery':
         return t.post === 'minus' ? [grounded(t, CONTACT_OHM)] : [];
       case 'relay':
-        return t.pin === 30 ? [resistor(t, { of: 'relay', pin: 87 }, CONTACT_OHM)] : [];
+        return t.pin === 30 && pulled ? [resistor(t, { of: 'relay', pin: 87 }, CONTACT_OHM)] : [];
       default:
         return [];
     }
