@@ -37,7 +37,7 @@ export interface RecordedChannel extends Omit<ChannelStats, 'blockRms'> {
 /** Below this the long segments are used, which tell low bands apart; above, the short ones, which scatter less. */
 const CHANGEOVER_HZ = 400;
 /** The long segments are taken at about this rate: nothing above the changeover is wanted of them, Hz. */
-const LOW_RATE = 6000;
+const LOW_RATE = 3000;
 /** Length of the segments, s; the next power of two above. */
 const LONG = 2.7;
 const SHORT = 0.3;
