@@ -21,6 +21,10 @@ test('a kept plan is wired: every conductor with both ends, and what an exchange
   await expect(page.getByText('Draft: no plan is agreed yet.')).toBeVisible();
   const from = page.getByRole('region', { name: 'From the factory system' });
   await expect(from.getByRole('row', { name: /C2·3, unit side.*Merlin S8: Speaker in 1\+/ })).toBeVisible();
+  // The plan turns the right tweeter over: its row says so.
+  await expect(
+    from.getByRole('row', { name: /C2·17, unit side.*Speaker in 6−.*swapped on purpose/ }),
+  ).toBeVisible();
   const verdict = page.getByRole('region', { name: 'Play it' }).getByRole('status');
   await expect(verdict).toContainText('Every speaker plays what was planned');
 

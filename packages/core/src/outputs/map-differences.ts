@@ -113,7 +113,9 @@ function channelDifference(
   // One place heard settles no channel, yet it is enough to ask which is right: its corner is surer than its driver.
   const likely = corner ? channel.probability : ofCorner(channel);
   if (channel.state !== 'settled' && (channel.standing === 'claimed' || likely < SETTLED)) return [];
-  const take = line && axle === 'other' ? { side } : line ? { side, axle } : { side, axle, way };
+  // Only what is sure is offered: a corner that differs says nothing of the driver there.
+  const driver = channel.state === 'settled' || channel.probability >= SETTLED;
+  const take = line && axle === 'other' ? { side } : line || !driver ? { side, axle } : { side, axle, way };
   const name = channelName({ ...output, ...take });
   return say('channel', `It was found to be ${name.toLowerCase()}.`, take);
 }

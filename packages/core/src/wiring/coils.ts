@@ -11,18 +11,22 @@ export interface JoinedCoils {
 }
 
 /**
- * The network of a speaker's coils by the name that the plan gave it; one that no arrangement has is taken as parallel,
- * which a rule then says.
+ * The network of a speaker's coils by the name that the plan gave it. What the factory joined stays as it is: in parallel,
+ * as far as its two wires tell.
  *
- * @param name of the arrangement; null: each coil by itself
+ * @param name of the arrangement; null: no device says it
+ * @returns null where several new coils could be joined in more than one way and nothing says which
  */
 export function joinedCoils(
-  { id, coils }: Pick<FinishedSpeaker, 'id' | 'coils'>,
+  { id, coils, made }: Pick<FinishedSpeaker, 'id' | 'coils' | 'made'>,
   { drivers, coils: each, ohm }: Pick<Target['speaker'], 'drivers' | 'coils' | 'ohm'>,
   name: string | null,
-): JoinedCoils {
+): JoinedCoils | null {
+  const arranged = coilArrangements(drivers, each, ohm);
+  const planned = made === 'new' ? arranged.find((a) => a.name === name)?.network : undefined;
   const parallel: CoilNetwork = { joined: 'parallel', parts: coils.map((): CoilNetwork => 'coil') };
-  const network = coilArrangements(drivers, each, ohm).find((a) => a.name === name)?.network ?? parallel;
+  const network = planned ?? (coils.length === 1 ? 'coil' : made === 'factory' ? parallel : null);
+  if (network === null) return null;
   let next = 0;
   const at = (sign: 'plus' | 'minus', coil: number): TerminalRef => ({
     of: 'speaker',

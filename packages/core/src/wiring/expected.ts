@@ -1,5 +1,7 @@
-import type { FinishedCar, SignalSource } from '../model/finished-car.ts';
+import type { FinishedSpeaker, SignalSource } from '../model/finished-car.ts';
 import type { PlayedCoil, PlayResult } from './circuit/play.ts';
+import { swapAtInput, swapAtSpeaker } from './swapped.ts';
+import type { WiringInput } from './wiring-input.ts';
 
 /** A coil that does not play what the plan says. */
 export interface HearingDifference {
@@ -12,23 +14,36 @@ export interface HearingDifference {
   db: number | null;
 }
 
-/** Every factory output that a source is made from, in the finished car. */
-export function outputsOf(
-  source: SignalSource | null,
-  { devices }: Pick<FinishedCar, 'devices'>,
-): Set<string> {
-  if (!source || source.from === 'data') return new Set();
-  if (source.from === 'output') return new Set([source.pairId]);
-  const device = devices.find((d) => d.id === source.deviceId);
+type Planned = Pick<WiringInput, 'car' | 'feeds'>;
+
+/** Every factory output that a source is made from, and which way its signal comes by what the plan turns over. */
+export function outputsOf(source: SignalSource | null, planned: Planned): Map<string, 1 | -1> {
+  if (!source || source.from === 'data') return new Map();
+  if (source.from === 'output') return new Map([[source.pairId, 1]]);
+  const device = planned.car.devices.find((d) => d.id === source.deviceId);
   const of = device?.outputs.find((o) => o.n === source.output)?.of ?? [];
-  const inputs = device?.inputs.filter((i) => of.includes(i.n)) ?? [];
-  return new Set(inputs.flatMap((i) => [...outputsOf(i.source, { devices })]));
+  return new Map(
+    (device?.inputs ?? [])
+      .filter((i) => of.includes(i.n))
+      .flatMap((i) => {
+        const turn = swapAtInput(device!, i.n, planned) === 'swapped' ? -1 : 1;
+        return [...outputsOf(i.source, planned)].map(([id, way]) => [id, way === turn ? 1 : -1] as const);
+      }),
+  );
+}
+
+/** What a coil of a speaker is to play, by output, with the way round that the plan gives it. */
+function meantFor(speaker: FinishedSpeaker, coil: number, planned: Planned): Map<string, 1 | -1> {
+  const own = outputsOf(speaker.coils[coil].source, planned);
+  return swapAtSpeaker(speaker, planned)
+    ? new Map([...own].map(([id, way]) => [id, way === 1 ? -1 : 1]))
+    : own;
 }
 
 /** Speakers that get their signal from the car's data: no factory output tells whether they play. */
-export const unheard = (car: FinishedCar): string[] =>
-  car.speakers
-    .filter(({ coils }) => coils.some((c) => c.source !== null && outputsOf(c.source, car).size === 0))
+export const unheard = (planned: Planned): string[] =>
+  planned.car.speakers
+    .filter(({ coils }) => coils.some((c) => c.source !== null && outputsOf(c.source, planned).size === 0))
     .map((s) => s.id);
 
 /** What cables, contacts and other loads may change without anybody hearing it, dB. */
@@ -38,24 +53,25 @@ const SAME_DB = 1;
  * Where what is heard is not what the plan says: who plays what, and which way, by the finished car; how loud, against
  * the wiring as it was derived.
  *
- * @param planned the same, played on the netlist as derived
+ * @param derived the same, played on the netlist as it follows from the plan
  */
 export function hearingDifferences(
   played: PlayResult,
-  planned: PlayResult,
-  car: FinishedCar,
+  derived: PlayResult,
+  planned: Planned,
 ): HearingDifference[] {
-  const [now, then] = [gains(played), gains(planned)];
-  return car.speakers.flatMap(({ id: speakerId, coils }) =>
-    coils.flatMap(({ source }, coil): HearingDifference[] => {
-      const meant = outputsOf(source, car);
+  const [now, then] = [gains(played), gains(derived)];
+  return planned.car.speakers.flatMap((speaker) =>
+    speaker.coils.flatMap((_, coil): HearingDifference[] => {
+      const meant = meantFor(speaker, coil, planned);
       return played.outputs.flatMap(({ pairId }): HearingDifference[] => {
-        const at = { pairId, speakerId, coil };
+        const at = { pairId, speakerId: speaker.id, coil };
         const gain = now.get(keyOf(at)) ?? 0;
-        if (!meant.has(pairId)) return gain === 0 ? [] : [{ ...at, kind: 'stray', db: null }];
+        const way = meant.get(pairId);
+        if (way === undefined) return gain === 0 ? [] : [{ ...at, kind: 'stray', db: null }];
         if (gain === 0) return [{ ...at, kind: 'silent', db: null }];
         const db = 20 * Math.log10(Math.abs(gain / (then.get(keyOf(at)) ?? gain)));
-        if (gain < 0) return [{ ...at, kind: 'reversed', db }];
+        if (Math.sign(gain) !== way) return [{ ...at, kind: 'reversed', db }];
         return Math.abs(db) < SAME_DB ? [] : [{ ...at, kind: 'level', db }];
       });
     }),

@@ -13,7 +13,11 @@ export interface Conductor {
   to: TerminalRef;
   function: ConductorFunction;
   /** what its signal comes from, and which of the two conductors it is; null: it carries none */
-  signal: { source: SignalSource; sign: Sign } | null;
+  signal: {
+    source: SignalSource;
+    sign: Sign;
+    /** goes to the other sign here, as the plan wants it */ swapped: boolean;
+  } | null;
   made: 'factory' | 'new';
   /** cross-section, mm2; null: nobody chose or measured one */
   mm2: number | null;
@@ -33,14 +37,3 @@ export const conductor = (given: Omit<Conductor, 'id'>): Conductor => ({
   id: conductorId(given.from, given.to, given.function),
   ...given,
 });
-
-/** Conductors at each terminal, by its name. */
-export function atTerminals({ conductors }: Netlist): Map<string, Conductor[]> {
-  const at = new Map<string, Conductor[]>();
-  for (const c of conductors)
-    for (const end of [c.from, c.to]) {
-      const id = terminalId(end);
-      at.set(id, [...(at.get(id) ?? []), c]);
-    }
-  return at;
-}

@@ -1,18 +1,34 @@
 import type { FinishedDevice, FinishedOutput, FinishedSpeaker, SignalSource } from '../model/finished-car.ts';
 import { joinedCoils } from './coils.ts';
 import { type Conductor, conductor } from './netlist.ts';
+import { swapAtInput, swapAtSpeaker } from './swapped.ts';
 import { type Sign, SIGNS, type TerminalRef } from './terminal-ref.ts';
-import { channelAt, sameSource, type WiredOutput, type WiringInput, wireOf } from './wiring-input.ts';
+import {
+  channelAt,
+  drivenBy,
+  sameSource,
+  type WiredOutput,
+  type WiringInput,
+  wireOf,
+} from './wiring-input.ts';
 
 type Two = Record<Sign, TerminalRef>;
 type Ways = Pick<Conductor, 'function' | 'made' | 'mm2' | 'standing'>;
 
 const FACTORY = { made: 'factory', mm2: null, standing: 'assumed' } as const;
+const OTHER: Record<Sign, Sign> = { plus: 'minus', minus: 'plus' };
 const NEW = { made: 'new', mm2: null, standing: 'assumed' } as const;
 
 /** Conductors between two ends, one for each sign. */
-const pairOf = (source: SignalSource, from: Two, to: Two, ways: Ways): Conductor[] =>
-  SIGNS.map((sign) => conductor({ from: from[sign], to: to[sign], signal: { source, sign }, ...ways }));
+const pairOf = (source: SignalSource, from: Two, to: Two, ways: Ways, swapped = false): Conductor[] =>
+  SIGNS.map((sign) =>
+    conductor({
+      from: from[sign],
+      to: to[swapped ? OTHER[sign] : sign],
+      signal: { source, sign, swapped },
+      ...ways,
+    }),
+  );
 
 /** Every conductor that carries signal: from factory outputs, between devices, to coils and to load resistors. */
 export function signalConductors(input: WiringInput): Conductor[] {
@@ -60,14 +76,10 @@ function takenFrom(
   }
   const device = car.devices.find((d) => d.id === source.deviceId);
   if (!device) return null;
-  const kinds = ['speaker-output', 'line-output'] as const;
-  const own = channelAt(device, kinds, source.output);
   const bridged = device.outputs.find((o) => o.n === source.output)?.bridgedWith ?? null;
-  if (!own || bridged === null) return own;
-  // A bridge gives plus of its first channel and minus of its second.
-  const [first, second] = [source.output, bridged].sort((a, b) => a - b);
-  const [plus, minus] = [channelAt(device, kinds, first), channelAt(device, kinds, second)];
-  return plus && minus ? { plus: plus.plus, minus: minus.minus } : null;
+  if (bridged === null) return channelAt(device, ['speaker-output', 'line-output'], source.output);
+  const [plus, minus] = [source.output, bridged].sort((a, b) => a - b).map((n) => drivenBy(device, n));
+  return plus && minus ? { plus: plus.at, minus: minus.at } : null;
 }
 
 const isSpeakerLevel = ({ plus }: Two): boolean => plus.of !== 'device' || plus.pole === null;
@@ -87,7 +99,8 @@ function intoDevice(
       n,
     );
     if (!to) return [];
-    return pairOf(source, from, to, { ...NEW, function: speakerLevel ? 'speaker' : 'line' });
+    const ways: Ways = { ...NEW, function: speakerLevel ? 'speaker' : 'line' };
+    return pairOf(source, from, to, ways, swapAtInput(device, n, input) === 'swapped');
   });
 }
 
@@ -106,29 +119,37 @@ function toSpeaker(
     });
   if (!source || source.from === 'data') return [];
   const target = input.targets.find((t) => t.id === speaker.targetId);
-  const load =
-    source.from === 'device'
-      ? (input.car.devices.find((d) => d.id === source.deviceId)?.outputs.find((o) => o.n === source.output)
-          ?.load ?? null)
-      : null;
   const own = { drivers: speaker.coils.length, coils: 1, ohm: speaker.coils[0].ohm ?? 4 };
   const shape = speaker.made === 'new' && target ? target.speaker : own;
-  const coils = joinedCoils(speaker, shape, load?.network ?? null);
+  const coils = joinedCoils(speaker, shape, networkOf(source, input));
   const taken = takenFrom(source, input, byId);
-  if (!taken) return [];
+  if (!taken || !coils) return [];
   const on = wire === 'factory' ? factoryWire(source, input, byId) : null;
   const from = on ?? taken;
+  const swapped = swapAtSpeaker(speaker, input);
   const ways: Ways = { ...(wire === 'factory' ? FACTORY : NEW), function: 'speaker' };
   return [
     // A new device drives the car's side of the plug.
     ...(on && source.from === 'device' ? pairOf(source, taken, on, { ...NEW, function: 'speaker' }) : []),
     ...SIGNS.flatMap((sign) =>
-      coils[sign].map((to) => conductor({ from: from[sign], to, signal: { source, sign }, ...ways })),
+      coils[swapped ? OTHER[sign] : sign].map((to) =>
+        conductor({ from: from[sign], to, signal: { source, sign, swapped }, ...ways }),
+      ),
     ),
     ...coils.links.map(([a, b]) =>
       conductor({ from: a, to: b, signal: null, ...{ ...NEW, function: 'speaker' as const } }),
     ),
   ];
+}
+
+/** How the amplifier's load was planned, also where a box stands before the speaker; null: no device says it. */
+function networkOf(source: SignalSource, { car }: Pick<WiringInput, 'car'>): string | null {
+  if (source.from !== 'device') return null;
+  const device = car.devices.find((d) => d.id === source.deviceId);
+  const output = device?.outputs.find((o) => o.n === source.output);
+  if (!device || !output || output.load) return output?.load?.network ?? null;
+  const before = device.inputs.find((i) => output.of.includes(i.n));
+  return before ? networkOf(before.source, { car }) : null;
 }
 
 /** The car's side of the plug whose wire a source drives; null: none does, and it has wire of its own. */

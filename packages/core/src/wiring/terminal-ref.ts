@@ -24,6 +24,10 @@ export type TerminalRef =
 export type Sign = 'plus' | 'minus';
 export const SIGNS: readonly Sign[] = ['plus', 'minus'];
 
+/** A ground point, or the battery's own. */
+export const isGround = (t: TerminalRef): boolean =>
+  t.of === 'ground' || (t.of === 'battery' && t.post === 'minus');
+
 /** Names a terminal for good. @example terminalId({ of: 'battery', post: 'plus' }) // 'battery:plus' */
 export function terminalId(t: TerminalRef): string {
   switch (t.of) {

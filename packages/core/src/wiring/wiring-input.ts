@@ -1,8 +1,9 @@
 import type { FinishedCar, FinishedDevice, SignalSource } from '../model/finished-car.ts';
+import type { Feed } from '../model/plan.ts';
 import type { Setup } from '../model/setup.ts';
 import type { Target } from '../model/target.ts';
 import type { Terminal } from '../model/terminal.ts';
-import type { OutputEnd } from '../model/unit.ts';
+import type { OutputEnd, Stage } from '../model/unit.ts';
 import { terminalsByNeed, terminalsOf } from '../library/terminals.ts';
 import type { Sign, TerminalRef } from './terminal-ref.ts';
 
@@ -10,6 +11,7 @@ import type { Sign, TerminalRef } from './terminal-ref.ts';
 export interface WiredOutput {
   id: string;
   unitId: string;
+  stage: Stage;
   /** a line has two ends; those at its own unit come first */
   ends: readonly (OutputEnd & { unitId?: string })[];
 }
@@ -20,7 +22,17 @@ export interface WiringInput {
   setup: Pick<Setup, 'turnOn' | 'supply'> | null;
   outputs: readonly WiredOutput[];
   targets: readonly Pick<Target, 'id' | 'speaker'>[];
+  /** of the plan: which output is turned over for which channel */
+  feeds: readonly Pick<Feed, 'targetId' | 'side' | 'device' | 'taps'>[];
 }
+
+/** Both wires are driven; where nobody looked, what does more harm is taken for granted. */
+export const isBridge = ({ stage }: Pick<WiredOutput, 'stage'>): boolean =>
+  stage === 'bridge' || stage === 'unknown';
+
+/** Turned on by what comes in at its inputs, or always. */
+export const wakesByItself = ({ wokenBy }: Pick<FinishedDevice, 'wokenBy'>): boolean =>
+  wokenBy === 'sensing' || wokenBy === 'offset' || wokenBy === 'nothing';
 
 /** The cavity in which a wire of an output is joined: at its own unit, where it sits in two. */
 export function cavityOf({ ends, unitId }: WiredOutput, sign: Sign): string | null {
@@ -71,6 +83,16 @@ export function channelAt(
     if (plus && minus) return { plus, minus };
   }
   return null;
+}
+
+/** The terminal that an output of a device drives against its ground, with its part of the signal; null: it has none. */
+export function drivenBy(device: FinishedDevice, n: number): { at: TerminalRef; share: number } | null {
+  const two = channelAt(device, ['speaker-output', 'line-output'], n);
+  const bridgedWith = device.outputs.find((o) => o.n === n)?.bridgedWith ?? null;
+  if (!two) return null;
+  if (bridgedWith === null) return { at: two.plus, share: 1 };
+  // Half of it each: the first channel of a bridge at its plus, the second, turned over, at its minus.
+  return n < bridgedWith ? { at: two.plus, share: 0.5 } : { at: two.minus, share: -0.5 };
 }
 
 /** A terminal of which a device has one: supply, ground, remote. */

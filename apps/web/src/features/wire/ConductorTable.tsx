@@ -36,7 +36,7 @@ export function ConductorTable({ group, ...rest }: ConductorTableProps) {
 function Table({ group: { title, conductors }, names, chosen, onChoose }: ConductorTableProps) {
   return (
     <div className="wire-scroll" tabIndex={0} role="group" aria-label={`${title}, table`}>
-      <table className="wire-table">
+      <table className="plain-table wire-table">
         <thead>
           <tr>
             <th scope="col">
@@ -88,6 +88,7 @@ function Row({
       <td className="quiet">
         {FUNCTION_WORD[c.function]}
         {c.signal && <span className="num wire-sign">{c.signal.sign === 'plus' ? '+' : '−'}</span>}
+        {c.signal?.swapped && <span className="wire-swapped">swapped on purpose</span>}
       </td>
       <td className="num wire-size" title={c.mm2 === null ? undefined : awgWords(c.mm2)}>
         {c.mm2 === null ? '–' : c.mm2}

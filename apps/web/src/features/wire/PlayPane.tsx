@@ -31,8 +31,9 @@ export function PlayPane({ wiring, netlist, chosen, edited, onEdit, onReset }: P
   const { input, names } = wiring;
   const planned = useMemo(() => playNetlist(wiring.netlist, input), [wiring.netlist, input]);
   const played = useMemo(() => playNetlist(netlist, input), [netlist, input]);
-  const differences = hearingDifferences(played, planned, input.car);
-  const fromData = unheard(input.car).map(names.speaker);
+  const differences = hearingDifferences(played, planned, input);
+  const fromData = unheard(input).map(names.speaker);
+  const heard = played.outputs.some((o) => o.coils.length > 0);
   const asleep = played.asleep.map(
     (id) => `${deviceName(input.car, id)} does not wake: supply, ground or turn-on is missing.`,
   );
@@ -48,16 +49,17 @@ export function PlayPane({ wiring, netlist, chosen, edited, onEdit, onReset }: P
         )}
       </div>
       <p className="quiet small">
-        One volt goes into each factory output in turn, on paper: what moves is worked out from the conductors
-        alone.
+        On paper: one volt into each factory output in turn, and what it moves by these conductors alone.
+        Which way a cone on factory wire moves is not known here: test it.
       </p>
       <div role="status" className={`wire-verdict ${wrong.length === 0 ? 'wire-good' : 'wire-wrong'}`}>
         {wrong.length === 0 ? (
           <>
             <CircleCheck size={22} aria-hidden />
             <span>
-              {fromData.length === 0 ? 'Every speaker' : 'Every speaker on a factory output'} plays what was
-              planned, the right way round.
+              {heard
+                ? `Every speaker ${fromData.length === 0 ? '' : 'on a factory output '}plays what was planned, the way round that was planned.`
+                : 'No factory output feeds a speaker: there is nothing to play here.'}
             </span>
           </>
         ) : (
@@ -124,7 +126,7 @@ function Heard({
   return (
     <section aria-label="What plays what">
       <h3 className="label">What plays what</h3>
-      <table className="wire-table wire-heard">
+      <table className="plain-table">
         <thead>
           <tr>
             <th scope="col">Factory output</th>

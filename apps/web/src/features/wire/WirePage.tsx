@@ -106,8 +106,8 @@ function Wired({ job, plan }: { job: JobView; plan: Plan }) {
           </p>
         )}
         <p className="small quiet">
-          Take supply off before any joint on it: battery negative first. Sizes and places here are
-          suggestions; the vehicle maker’s instructions and local rules come first.
+          Take supply off before any joint on it: battery negative first. Sizes here are suggestions; the
+          vehicle maker’s instructions and local rules come first.
         </p>
         {groups.map((g) => (
           <ConductorTable

@@ -7,8 +7,8 @@ import {
   netlistOf,
   pairName,
   type Plan,
-  type PlayInput,
   terminalName,
+  type WiringInput,
   type WiringNames,
   writeTable,
   FUNCTION_WORD,
@@ -22,7 +22,7 @@ export function wiredPlan({ plans }: Pick<JobView, 'plans'>): Plan | null {
 
 /** What a netlist and its playing are made from. */
 export interface Wiring {
-  input: PlayInput;
+  input: WiringInput;
   netlist: Netlist;
   names: WiringNames;
 }
@@ -30,14 +30,13 @@ export interface Wiring {
 export function wiringOf(job: JobView, plan: Plan, car: FinishedCar): Wiring {
   const pairs = job.units.flatMap((u) => u.pairs);
   const cavities = new Map(pairs.flatMap((p) => p.ends.map((e) => [e.cavityId, `${e.plug}·${e.cavity}`])));
-  const outputs = pairs.map((p) => ({
-    id: p.id,
-    unitId: p.unitId,
-    ends: p.ends,
-    // Where nobody looked it is taken for what does more harm.
-    stage: p.stage === 'line' || p.stage === 'single-ended' ? ('single-ended' as const) : ('bridge' as const),
-  }));
-  const input = { car, setup: plan.proposal.setup, outputs, targets: job.targets };
+  const input = {
+    car,
+    setup: plan.proposal.setup,
+    outputs: pairs,
+    targets: job.targets,
+    feeds: plan.proposal.feeds,
+  };
   return {
     input,
     netlist: netlistOf(input),
@@ -90,12 +89,13 @@ export function groupsOf({ conductors }: Netlist): ConductorGroup[] {
 /** The list as CSV: both ends, what for, size. */
 export function conductorsCsv({ netlist, names }: Wiring): string {
   return writeTable(
-    ['from', 'to', 'function', 'sign', 'mm2', 'made', 'standing', 'id'],
+    ['from', 'to', 'function', 'sign', 'swapped', 'mm2', 'made', 'standing', 'id'],
     netlist.conductors.map((c) => [
       terminalName(c.from, names),
       terminalName(c.to, names),
       FUNCTION_WORD[c.function],
       c.signal?.sign ?? null,
+      c.signal?.swapped ? 'on purpose' : null,
       c.mm2,
       c.made,
       c.standing,

@@ -2,7 +2,14 @@ import type { FinishedDevice } from '../../model/finished-car.ts';
 import { cableOhm } from '../../supply/cable.ts';
 import type { Conductor, Netlist } from '../netlist.ts';
 import { terminalId, type TerminalRef } from '../terminal-ref.ts';
-import { channelAt, type WiredOutput, type WiringInput, wireOf } from '../wiring-input.ts';
+import {
+  channelAt,
+  drivenBy,
+  isBridge,
+  type WiredOutput,
+  type WiringInput,
+  wireOf,
+} from '../wiring-input.ts';
 import { GROUND, type Part, type Source } from './nodal.ts';
 
 /** Where nobody chose or measured: a cable of a car, mm2 and m; a plug that is plugged together, ohm. */
@@ -76,9 +83,9 @@ export function passiveParts({ conductors }: Netlist, { car }: Pick<WiringInput,
 }
 
 /** A factory output as what stands in its unit: one volt between its wires; a bridge has half of it on each. */
-export function outputSources(output: WiredOutput & { stage: 'bridge' | 'single-ended' }): Source[] {
+export function outputSources(output: WiredOutput): Source[] {
   const at = (sign: 'plus' | 'minus') => terminalId(wireOf(output, sign, 'unit'));
-  const share = output.stage === 'bridge' ? 0.5 : 1;
+  const share = isBridge(output) ? 0.5 : 1;
   return [
     { plus: at('plus'), minus: GROUND, volts: share, ohm: OUTPUT_OHM },
     { plus: GROUND, minus: at('minus'), volts: 1 - share, ohm: OUTPUT_OHM },
@@ -87,7 +94,7 @@ export function outputSources(output: WiredOutput & { stage: 'bridge' | 'single-
 
 /**
  * A device as its inputs, and its outputs as what it makes of them: their sum, at one volt for one. One that is asleep
- * makes nothing. An amplifier's minus is its ground; in a bridge the second channel turns over what it gets.
+ * makes nothing. What an output does not drive is its ground.
  *
  * @param used whether a conductor ends at a terminal
  */
@@ -106,26 +113,22 @@ export function deviceParts(device: FinishedDevice, awake: boolean, used: (id: s
     grounded(at.minus, is && !is.floating ? TO_GROUND_OHM : INPUT_OHM),
   ]);
   if (!awake) return own;
-  const made = outputs.flatMap(({ n, of, bridgedWith }): Part[] => {
+  const made = outputs.flatMap(({ n, of }): Part[] => {
     const two = channelAt(device, ['speaker-output', 'line-output'], n);
+    const driven = drivenBy(device, n);
     const from = taken.filter((i) => of.includes(i.n));
-    if (!two || from.length === 0) return [];
-    const weight = kind === 'amplifier' ? 1 / from.length : 1;
-    const drive = (at: TerminalRef, gain: number): Part => ({
-      kind: 'amplifier',
-      at: terminalId(at),
-      ohm: OUTPUT_OHM,
-      of: from.map((i) => ({
-        plus: terminalId(i.at.plus),
-        minus: terminalId(i.at.minus),
-        gain: weight * gain,
-      })),
-    });
-    if (bridgedWith === null) return [drive(two.plus, 1), grounded(two.minus, TO_GROUND_OHM)];
-    // Half of it each: the first channel at its plus, the second, turned over, at its minus.
-    return n < bridgedWith
-      ? [drive(two.plus, 0.5), grounded(two.minus, TO_GROUND_OHM)]
-      : [drive(two.minus, -0.5), grounded(two.plus, TO_GROUND_OHM)];
+    if (!two || !driven || from.length === 0) return [];
+    const gain = driven.share * (kind === 'amplifier' ? 1 / from.length : 1);
+    const rest = terminalId(driven.at) === terminalId(two.plus) ? two.minus : two.plus;
+    return [
+      {
+        kind: 'amplifier',
+        at: terminalId(driven.at),
+        ohm: OUTPUT_OHM,
+        of: from.map((i) => ({ plus: terminalId(i.at.plus), minus: terminalId(i.at.minus), gain })),
+      },
+      grounded(rest, TO_GROUND_OHM),
+    ];
   });
   return [...own, ...made];
 }

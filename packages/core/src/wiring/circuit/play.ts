@@ -1,7 +1,6 @@
-import type { FinishedDevice } from '../../model/finished-car.ts';
 import type { Netlist } from '../netlist.ts';
 import { terminalId, type TerminalRef } from '../terminal-ref.ts';
-import { terminalAt, type WiredOutput, type WiringInput } from '../wiring-input.ts';
+import { terminalAt, wakesByItself, type WiringInput } from '../wiring-input.ts';
 import { deviceParts, outputSources, passiveParts } from './models.ts';
 import { Circuit, type Part, type Source } from './nodal.ts';
 
@@ -32,10 +31,6 @@ export interface PlayResult {
   asleep: string[];
 }
 
-export interface PlayInput extends Pick<WiringInput, 'car' | 'setup'> {
-  outputs: readonly (WiredOutput & { stage: 'bridge' | 'single-ended' })[];
-}
-
 /** What is weaker than this beside one volt is not heard. */
 const HEARD = 0.003;
 
@@ -43,7 +38,7 @@ const HEARD = 0.003;
  * Sends one volt into each factory output in turn and says which coil moves, how far, and which way: by nodal analysis
  * of the conductors as they are, whatever they were meant to be.
  */
-export function playNetlist(netlist: Netlist, input: PlayInput): PlayResult {
+export function playNetlist(netlist: Netlist, input: Pick<WiringInput, 'car' | 'outputs'>): PlayResult {
   const { car, outputs } = input;
   const ends = new Set(netlist.conductors.flatMap((c) => [terminalId(c.from), terminalId(c.to)]));
   const used = (id: string) => ends.has(id);
@@ -74,7 +69,7 @@ export function playNetlist(netlist: Netlist, input: PlayInput): PlayResult {
 /** Devices that have supply, ground and what turns them on; one that needs none is always awake. */
 function awakeDevices(
   passive: readonly Part[],
-  { car }: PlayInput,
+  { car }: Pick<WiringInput, 'car'>,
   used: (id: string) => boolean,
 ): Set<string> {
   const supplied = car.devices.flatMap((device) => {
@@ -127,6 +122,3 @@ function awakeDevices(
   const asleep = new Set(lacking.map((l) => l.device.id));
   return new Set(car.devices.map((d) => d.id).filter((id) => !asleep.has(id)));
 }
-
-const wakesByItself = ({ wokenBy }: FinishedDevice): boolean =>
-  wokenBy === 'sensing' || wokenBy === 'offset' || wokenBy === 'nothing';

@@ -1,5 +1,5 @@
-import { SIGNS, type TerminalRef } from '../terminal-ref.ts';
-import { channelAt, wireOf } from '../wiring-input.ts';
+import { isGround, SIGNS, type TerminalRef } from '../terminal-ref.ts';
+import { channelAt, drivenBy, isBridge, wireOf } from '../wiring-input.ts';
 import { terminalName } from '../words.ts';
 import type { WiringContext, WiringRule } from './rule.ts';
 
@@ -7,20 +7,17 @@ import type { WiringContext, WiringRule } from './rule.ts';
 function bridged({ input: { car, outputs } }: WiringContext): TerminalRef[] {
   const plays = new Set(car.outputs.filter((o) => o.plays).map((o) => o.pairId));
   const factory = outputs
-    .filter((o) => o.stage === 'bridge' && plays.has(o.id))
+    .filter((o) => isBridge(o) && plays.has(o.id))
     .flatMap((o) => SIGNS.map((sign) => wireOf(o, sign, 'unit')));
-  const made = car.devices.flatMap((device) =>
-    device.outputs.flatMap(({ n, bridgedWith }) => {
-      const two = bridgedWith === null ? null : channelAt(device, ['speaker-output'], n);
-      return two ? [n < bridgedWith! ? two.plus : two.minus] : [];
-    }),
+  const made = car.devices.flatMap((d) =>
+    d.outputs.flatMap(({ n, bridgedWith }) => (bridgedWith === null ? [] : (drivenBy(d, n)?.at ?? []))),
   );
   return [...factory, ...made];
 }
 
 /** Terminals that lie on ground: ground points, battery minus, and an input's minus that its device joins to its ground. */
 function onGround({ input: { car } }: WiringContext, t: TerminalRef): boolean {
-  if (t.of === 'ground' || (t.of === 'battery' && t.post === 'minus')) return true;
+  if (isGround(t)) return true;
   if (t.of !== 'device') return false;
   const device = car.devices.find((d) => d.id === t.deviceId);
   return (device?.inputs ?? []).some(({ n }) =>

@@ -1,14 +1,10 @@
-import type { FinishedCar, FinishedDevice } from '../../model/finished-car.ts';
-import { terminalId, type TerminalRef } from '../terminal-ref.ts';
-import { terminalAt, terminalsFor } from '../wiring-input.ts';
+import type { FinishedCar } from '../../model/finished-car.ts';
+import { isGround, terminalId, type TerminalRef } from '../terminal-ref.ts';
+import { terminalAt, terminalsFor, wakesByItself } from '../wiring-input.ts';
 import { deviceName } from '../words.ts';
 import type { WiringRule } from './rule.ts';
 
 const PLUS: TerminalRef = { of: 'battery', post: 'plus' };
-const isGround = (t: TerminalRef) => t.of === 'ground' || (t.of === 'battery' && t.post === 'minus');
-
-const wakes = ({ wokenBy }: FinishedDevice): boolean =>
-  wokenBy === 'sensing' || wokenBy === 'offset' || wokenBy === 'nothing';
 
 const isRemoteOut = (car: FinishedCar, t: Extract<TerminalRef, { of: 'device' }>): boolean => {
   const device = car.devices.find((d) => d.id === t.deviceId);
@@ -30,7 +26,7 @@ export const fedAndFused: WiringRule = ({ input: { car }, nets, fed }) =>
     const fromPlus = feeds.some((t) => terminalId(t) === terminalId(PLUS) || t.of === 'factory-feed');
     const remote = terminalAt(device, 'remote-in');
     const told =
-      wakes(device) ||
+      wakesByItself(device) ||
       !remote ||
       fed
         .with(remote)

@@ -1,9 +1,7 @@
-import type { TerminalRef } from '../terminal-ref.ts';
+import { isGround } from '../terminal-ref.ts';
 import { terminalAt } from '../wiring-input.ts';
 import { deviceName, terminalName } from '../words.ts';
 import type { WiringRule } from './rule.ts';
-
-const isGround = (t: TerminalRef) => t.of === 'ground' || (t.of === 'battery' && t.post === 'minus');
 
 /** When it blows, the device finds ground through its signal cables. */
 export const fuseInNegative: WiringRule = ({ input: { car }, nets, fed, names }) =>

@@ -1,6 +1,6 @@
-import type { PlayInput } from '../circuit/play.ts';
 import type { Netlist } from '../netlist.ts';
 import { Nets } from '../nets.ts';
+import type { WiringInput } from '../wiring-input.ts';
 import type { WiringNames } from '../words.ts';
 import { bridgeOnGround } from './bridge-on-ground.ts';
 import { coilsJoined } from './coils.ts';
@@ -8,6 +8,7 @@ import { fedAndFused } from './fed-and-fused.ts';
 import { fuseInNegative } from './fuse-in-negative.ts';
 import type { WiringRemark, WiringRule } from './rule.ts';
 import { sizeOfTerminal } from './size-of-terminal.ts';
+import { swapInDevice } from './swap-in-device.ts';
 import { twoDrivers } from './two-drivers.ts';
 
 const RULES: readonly WiringRule[] = [
@@ -16,11 +17,12 @@ const RULES: readonly WiringRule[] = [
   fedAndFused,
   fuseInNegative,
   coilsJoined,
+  swapInDevice,
   sizeOfTerminal,
 ];
 
 /** Everything that is wrong with a netlist as it is, the gravest kinds first. */
-export function checkNetlist(netlist: Netlist, input: PlayInput, names: WiringNames): WiringRemark[] {
+export function checkNetlist(netlist: Netlist, input: WiringInput, names: WiringNames): WiringRemark[] {
   const context = { netlist, input, names, nets: new Nets(netlist, false), fed: new Nets(netlist, true) };
   return RULES.flatMap((rule) => rule(context));
 }

@@ -1,7 +1,7 @@
 import type { Severity } from '../../model/plan.ts';
-import type { PlayInput } from '../circuit/play.ts';
 import type { Netlist } from '../netlist.ts';
 import type { Nets } from '../nets.ts';
+import type { WiringInput } from '../wiring-input.ts';
 import type { WiringNames } from '../words.ts';
 
 /** What is wrong, or still open, with conductors as they are. */
@@ -14,7 +14,7 @@ export interface WiringRemark {
 
 export interface WiringContext {
   netlist: Netlist;
-  input: PlayInput;
+  input: WiringInput;
   names: WiringNames;
   /** joined by conductors alone */
   nets: Nets;

@@ -1,72 +1,38 @@
 import { describe, expect, it } from 'vitest';
-import { demoLibrary } from '../../carsim/devices.ts';
-import { DEMO_CARS, viewOfCar } from '../../carsim/index.ts';
+import { rewired, WIRED_PLANS, type WiredPlan, wiredPlan } from '../../../test/wired-plans.ts';
 import { terminalsOf } from '../../library/terminals.ts';
-import type { FinishedCar } from '../../model/finished-car.ts';
-import { pairName } from '../../model/unit.ts';
-import { comparePlans } from '../../plan/compare/propose.ts';
-import { planInputOf } from '../../plan/facts/plan-of-job.ts';
-import { finishedCar } from '../../plan/finished/finished-car.ts';
 import { edited } from '../edits.ts';
-import { type Conductor, conductor, type Netlist } from '../netlist.ts';
-import { netlistOf } from '../netlist-of.ts';
+import { conductor, type Netlist } from '../netlist.ts';
 import type { TerminalRef } from '../terminal-ref.ts';
-import { terminalName, type WiringNames } from '../words.ts';
 import { checkNetlist } from './index.ts';
 
-const plans = DEMO_CARS.flatMap((demo) => {
-  const input = planInputOf(viewOfCar(demo), { devices: demoLibrary() });
-  return comparePlans(input).proposals.map((proposal) => ({ demo, input, proposal }));
-});
-const sum = plans.find((p) => p.demo === DEMO_CARS[0] && p.proposal.strategy === 'sum')!;
-
-function wired(
-  { input, proposal }: (typeof plans)[number],
-  change: (car: FinishedCar) => FinishedCar = (c) => c,
-) {
-  const car = change(finishedCar(input, proposal));
-  const outputs = input.pairs.map((p) => ({
-    ...p,
-    stage: p.stage === 'line' || p.stage === 'single-ended' ? ('single-ended' as const) : ('bridge' as const),
-  }));
-  const all = { car, setup: proposal.setup, outputs, targets: input.targets };
-  const names: WiringNames = {
-    car,
-    cavity: (id) => id,
-    output: (id) => pairName(input.pairs.find((p) => p.id === id)!),
-    speaker: (id) => id,
-  };
-  const netlist = netlistOf(all);
-  const find = (from: string, to: string): Conductor =>
-    netlist.conductors.find((c) => terminalName(c.from, names) === from && terminalName(c.to, names) === to)!;
-  const check = (n: Netlist) => checkNetlist(n, all, names).map((r) => `${r.rule}: ${r.text}`);
-  const without = (from: string, to: string) =>
-    check(edited(netlist, { kind: 'left-out', id: find(from, to).id }));
-  const added = (from: TerminalRef, to: TerminalRef) => {
-    const of = { function: 'speaker', signal: null, made: 'new', mm2: null, standing: 'assumed' } as const;
-    return check({ conductors: [...netlist.conductors, conductor({ from, to, ...of })] });
-  };
-  return { netlist, check, without, added, car };
-}
+const sum = wiredPlan('people-carrier, sum');
+const check = (plan: WiredPlan, netlist: Netlist = plan.netlist) =>
+  checkNetlist(netlist, plan.input, plan.names).map((r) => `${r.rule}: ${r.text}`);
+const without = (from: string, to: string) =>
+  check(sum, edited(sum.netlist, { kind: 'left-out', id: sum.conductor(from, to).id }));
+const added = (from: TerminalRef, to: TerminalRef) => {
+  const of = { function: 'speaker', signal: null, made: 'new', mm2: null, standing: 'assumed' } as const;
+  return check(sum, { conductors: [...sum.netlist.conductors, conductor({ from, to, ...of })] });
+};
 const at = (deviceId: string, key: string): TerminalRef => ({ of: 'device', deviceId, key, pole: null });
 const [FOUR, ONE] = ['amplifier:t1/left', 'amplifier:t2/mono'];
 
 describe('a netlist as it follows from a plan', () => {
-  it.each(plans.map((p) => [`${p.demo.id}, ${p.proposal.strategy}`, p] as const))(
+  it.each(WIRED_PLANS.map((p) => [p.name, p] as const))(
     '%s: breaks no rule that its plan does not break',
     (_, plan) => {
-      const { check, netlist } = wired(plan);
-      const known = plan.proposal.remarks.some((r) => r.rule === 'negative-grounded');
-      const broken = check(netlist).filter((r) => !known || !r.startsWith('bridge-on-ground'));
+      const known = plan.remarks.includes('negative-grounded');
+      const broken = check(plan).filter((r) => !known || !r.startsWith('bridge-on-ground'));
       expect(broken).toEqual([]);
     },
   );
 });
 
 describe('supply', () => {
-  const { without, added, check, netlist } = wired(sum);
+  const { netlist } = sum;
   it('a device that got no ground, no turn-on, or no way to plus', () => {
-    expect(check(netlist)).toEqual([]);
+    expect(check(sum)).toEqual([]);
     expect(without('Anvil 1.400: Ground', 'Ground point')).toEqual(['no-ground: Anvil 1.400 has no ground.']);
     expect(without('Merlin S8: Remote out', 'Anvil 4.60: Remote in')).toEqual([
       'no-turn-on: Anvil 4.60 is turned on by nothing.',
@@ -101,14 +67,17 @@ describe('supply', () => {
       conductor({ ...own, to: fuse('source') }),
       conductor({ ...own, from: fuse('load') }),
     ];
-    expect(check({ conductors: through })).toEqual([
+    expect(check(sum, { conductors: through })).toEqual([
       'fuse-in-negative: The ground of Anvil 4.60 goes through Fuse of Anvil 4.60, battery end.',
     ]);
   });
 });
 
 describe('signal', () => {
-  const { without, added, car, netlist } = wired(sum);
+  const {
+    netlist,
+    input: { car },
+  } = sum;
   it('two outputs on one wire, and two minuses that are ground anyway', () => {
     expect(added(at(FOUR, 'out-1-plus'), at(FOUR, 'out-2-plus'))).toEqual([
       'two-drivers: Anvil 4.60: Speaker 1+ and Anvil 4.60: Speaker 2+ are joined: two outputs drive one wire.',
@@ -120,7 +89,7 @@ describe('signal', () => {
     expect(added(minus.from, { of: 'ground', point: 'body' })[0]).toMatch(
       /^bridge-on-ground: .* reaches ground/,
     );
-    const grounded = wired(sum, (c) => ({
+    const grounded = rewired(sum, (c) => ({
       ...c,
       devices: c.devices.map((d) =>
         d.entry?.speakerInput
@@ -129,7 +98,7 @@ describe('signal', () => {
       ),
     }));
     // Seven outputs go into the converter, each with its minus.
-    expect(grounded.check(grounded.netlist).filter((r) => r.startsWith('bridge-on-ground'))).toHaveLength(7);
+    expect(check(grounded).filter((r) => r.startsWith('bridge-on-ground'))).toHaveLength(7);
   });
   it('a coil with one conductor, and one that is shorted', () => {
     const { id } = car.speakers.find((s) => s.id.startsWith('new:t1/left'))!;
@@ -137,15 +106,16 @@ describe('signal', () => {
     const plus = netlist.conductors.find(
       (c) => c.to.of === 'speaker' && c.to.speakerId === id && c.to.sign === 'plus',
     )!;
-    const names = { car, cavity: (c: string) => c, output: () => '', speaker: (s: string) => s };
-    expect(without(terminalName(plus.from, names), terminalName(plus.to, names))).toEqual([
-      `coil-open: ${id} has no conductor at plus.`,
+    expect(check(sum, edited(netlist, { kind: 'left-out', id: plus.id }))).toEqual([
+      'coil-open: Front set, left has no conductor at plus.',
     ]);
-    expect(added(coil('plus'), coil('minus'))).toEqual([`coil-open: ${id} has both terminals on one wire.`]);
+    expect(added(coil('plus'), coil('minus'))).toEqual([
+      'coil-open: Front set, left has both terminals on one wire.',
+    ]);
   });
   it('a cable above its terminal, and one that just goes in', () => {
     const most = (mm2: number) =>
-      wired(sum, (c) => ({
+      rewired(sum, (c) => ({
         ...c,
         devices: c.devices.map((d) =>
           d.id === ONE && d.entry
@@ -160,9 +130,37 @@ describe('signal', () => {
         ),
       }));
     const [thin, fits] = [most(2.5), most(4)];
-    expect(thin.check(thin.netlist)).toEqual([
+    expect(check(thin)).toEqual([
       'size-of-terminal: Anvil 1.400: Battery takes 2.5 mm² at most; its cable has 4 mm².',
     ]);
-    expect(fits.check(fits.netlist)).toEqual([]);
+    expect(check(fits)).toEqual([]);
+  });
+  it('one output for two channels, turned over for one of them: a matter of the device, not of its wires', () => {
+    const feeds = sum.input.feeds.map((f) =>
+      f.side === 'right' ? { ...f, taps: f.taps.map((t) => ({ ...t, inverted: true })) } : f,
+    );
+    const [first] = sum.input.car.devices;
+    const shared = rewired({ ...sum, input: { ...sum.input, feeds } }, (c) => ({
+      ...c,
+      devices: c.devices.map((d) =>
+        d.id === first.id
+          ? { ...d, outputs: d.outputs.map((o) => (o.n === 1 ? { ...o, of: [...o.of, 4] } : o)) }
+          : d,
+      ),
+    }));
+    const left = feeds.find((f) => f.side === 'left')!;
+    const both = {
+      ...shared,
+      input: {
+        ...shared.input,
+        feeds: feeds.map((f) =>
+          f === left ? { ...f, taps: [...f.taps, { ...f.taps[0], pairId: 'p4', inverted: false }] } : f,
+        ),
+      },
+    };
+    expect(check(both)).toEqual([
+      expect.stringMatching(/^swap-in-device: Input 4 of Merlin S8 serves two channels/),
+    ]);
+    expect(check(shared)).toEqual([]);
   });
 });

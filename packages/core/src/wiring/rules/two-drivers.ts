@@ -1,24 +1,15 @@
 import { terminalId, type TerminalRef } from '../terminal-ref.ts';
-import { channelAt, wireOf } from '../wiring-input.ts';
+import { drivenBy, isBridge, wireOf } from '../wiring-input.ts';
 import { terminalName } from '../words.ts';
 import type { WiringContext, WiringRule } from './rule.ts';
 
-/** Hot terminals that something drives: wires of outputs that play, and outputs of devices. */
+/** Terminals that something drives: wires of outputs that play, and outputs of devices. */
 function drivers({ input: { car, outputs } }: WiringContext): TerminalRef[] {
   const plays = new Set(car.outputs.filter((o) => o.plays).map((o) => o.pairId));
   const factory = outputs
     .filter((o) => plays.has(o.id))
-    .flatMap((o) => [
-      wireOf(o, 'plus', 'unit'),
-      ...(o.stage === 'bridge' ? [wireOf(o, 'minus', 'unit')] : []),
-    ]);
-  const made = car.devices.flatMap((device) =>
-    device.outputs.flatMap(({ n, bridgedWith }) => {
-      const two = channelAt(device, ['speaker-output', 'line-output'], n);
-      if (!two) return [];
-      return [bridgedWith !== null && n > bridgedWith ? two.minus : two.plus];
-    }),
-  );
+    .flatMap((o) => [wireOf(o, 'plus', 'unit'), ...(isBridge(o) ? [wireOf(o, 'minus', 'unit')] : [])]);
+  const made = car.devices.flatMap((d) => d.outputs.flatMap(({ n }) => drivenBy(d, n)?.at ?? []));
   return [...factory, ...made];
 }
 
