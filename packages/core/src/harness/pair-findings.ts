@@ -1,7 +1,8 @@
 import { isAudio, PAIR_KINDS } from '../readings/likelihood.ts';
 import type { Way } from '../model/words.ts';
 import { asStated, channelLine, pairLine, polarityLine, stated } from './calibration.ts';
-import { CHANNELS, kindsFor } from './channels.ts';
+import { kindsFor } from './channel-kinds.ts';
+import { CHANNELS } from './channels.ts';
 import type { Known, PairFinding } from './finding-types.ts';
 import { judge, unlessNeeded } from './judged.ts';
 import { oneFed, standApart } from './legs.ts';

@@ -1,5 +1,5 @@
 import type { PairKind } from '../readings/likelihood.ts';
-import type { ChannelKinds } from './channels.ts';
+import type { ChannelKinds } from './channel-kinds.ts';
 import type { HarnessReading } from './harness-input.ts';
 import { need, type Needed, OFF, PLAYING, RADIO, SEATED, SIGNAL } from './needed.ts';
 
