@@ -1,7 +1,21 @@
 import { readFile } from 'node:fs/promises';
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
-import { complaintsOf, demoJob } from './shop.ts';
+import { expect, type Page, test } from '@playwright/test';
+import { complaintsOf, demoJob, seen } from './shop.ts';
+
+/** At a desk and on a phone. */
+async function accessible(page: Page) {
+  for (const size of [
+    { width: 1280, height: 800 },
+    { width: 390, height: 844 },
+  ]) {
+    await page.setViewportSize(size);
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag22aa'])
+      .analyze();
+    expect(violations.map((v) => [v.id, v.nodes.map((n) => n.target.join(' '))])).toEqual([]);
+  }
+}
 
 test.use({ contextOptions: { reducedMotion: 'reduce' } });
 
@@ -57,15 +71,68 @@ test('a kept plan is wired: every conductor with both ends, and what an exchange
   expect(csv).toContain('Anvil 4.60: Speaker 1+');
   expect(csv.trim().split('\n').length).toBeGreaterThan(70);
 
-  for (const size of [
-    { width: 1280, height: 800 },
-    { width: 390, height: 844 },
-  ]) {
-    await page.setViewportSize(size);
-    const { violations } = await new AxeBuilder({ page })
-      .withTags(['wcag2a', 'wcag2aa', 'wcag22aa'])
-      .analyze();
-    expect(violations.map((v) => [v.id, v.nodes.map((n) => n.target.join(' '))])).toEqual([]);
-  }
+  await accessible(page);
+  expect(complaints).toEqual([]);
+});
+
+test('joints are chosen and ticked, cables get their lengths, and all of it is there again after a reload', async ({
+  page,
+}) => {
+  const complaints = complaintsOf(page);
+  const job = await demoJob(page.request);
+  await page.goto(`/jobs/${job.id}/plan?way=sum`);
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByRole('button', { name: 'Change this plan' })).toBeVisible();
+  await page.goto(`/jobs/${job.id}/wire`);
+  const views = page.getByRole('navigation', { name: 'Views of the wiring' });
+  await views.getByRole('link', { name: 'Joints' }).click();
+
+  const joints = page.getByRole('region', { name: 'Joints', exact: true });
+  const made = joints.getByRole('status');
+  await expect(made).toHaveText(/^0 of \d+ made$/);
+  const plug = page.getByRole('region', { name: 'Plug C2' });
+  const row = plug.getByRole('row', { name: /C2·3, unit side/ });
+  await row.getByRole('checkbox').check();
+  await expect(made).toHaveText(/^1 of \d+ made$/);
+  // One joint by itself, then all of the others: the made one stays as it was made.
+  const way = page.getByRole('region', { name: 'This job’s way' });
+  await way.getByLabel('Factory wire, cut or at a harness pair').selectOption('Connector on both sides');
+  await expect(row.getByRole('combobox')).toHaveValue('butt');
+  await expect(plug.getByRole('row', { name: /C2·4, unit side/ }).getByRole('combobox')).toHaveValue(
+    'connector',
+  );
+  await way.getByLabel('Factory wire, tapped').selectOption('Displacement tap');
+  const checks = page.getByRole('region', { name: 'Checks' });
+  await expect(checks).toContainText('Turn-on source is tapped with a displacement connector');
+  const turnOn = page.getByRole('region', { name: 'Turn-on' });
+  await turnOn.getByRole('combobox').first().selectOption('Soldered tap');
+  await expect(checks).toContainText('No joint is used where it should not be');
+  await accessible(page);
+
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await views.getByRole('link', { name: 'Cables' }).click();
+  const cut = page.getByRole('region', { name: 'Cut list' });
+  await expect(cut.getByRole('status')).toContainText('no length yet');
+  const length = page.getByLabel('Length of W1, m');
+  await length.fill('16');
+  await expect(page.getByText('More than 0, up to 15 m.').first()).toBeVisible();
+  await length.fill('4,5');
+  await page.getByLabel('Length of W1 is measured').check();
+  await expect(cut.getByRole('row', { name: /4\.5 m/ })).toBeVisible();
+  await accessible(page);
+
+  await expect
+    .poll(async () => Object.values((await seen(page.request, job.id)).wiring.lengths))
+    .toEqual([{ lengthM: 4.5, measured: true }]);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.reload();
+  await expect(length).toHaveValue('4.5');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'CSV' }).click();
+  const csv = await readFile(await (await download).path(), 'utf8');
+  expect(csv).toMatch(/^cable,kind,size,colour,from,to,length m,measured/);
+  expect(csv).toMatch(/W1,.*,4\.5,yes/);
+  await views.getByRole('link', { name: 'Joints' }).click();
+  await expect(made).toHaveText(/^1 of \d+ made$/);
   expect(complaints).toEqual([]);
 });

@@ -3,7 +3,7 @@
 
 import { EdgeTally } from './edge-tally.mjs';
 
-const CASES = 300;
+const CASES = 1000;
 const HARD = 3000;
 const SILENT = 200;
 /** Cases from here on; those before served to set the weights. */

@@ -26,6 +26,7 @@ import { ShopModule } from './shop/shop.module.ts';
 import { SimulationsModule } from './simulations/simulations.module.ts';
 import { TargetsModule } from './targets/targets.module.ts';
 import { UnitsModule } from './units/units.module.ts';
+import { WiringsModule } from './wirings/wirings.module.ts';
 import { BriefsModule } from './briefs/briefs.module.ts';
 
 @Module({})
@@ -55,6 +56,7 @@ export class AppModule {
         HarnessModule,
         SimulationsModule,
         BriefsModule,
+        WiringsModule,
         ShopModule,
         DevicesModule,
         InstrumentsModule,

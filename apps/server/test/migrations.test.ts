@@ -28,6 +28,7 @@ const LANDED: Record<string, string> = {
   '014-chapters-and-models.ts': '7ce5405de4ea288d1df44ea82d8e96c5f8a49659c564e18e14861bef4da0f698',
   '015-usual-figures.ts': '6f3dfd7b2f0ebe902b9087aed8b216ce7bdc7833944b66348ab0b712a819117f',
   '016-instruments.ts': 'c5648ca40d2df45dc94382a1492454e186b5ab7f0d5612777e6ab55339693314',
+  '017-wirings.ts': '3bddec75537ab996fa19f612ebf1933ad65524a65cd71b57b67f73037bc78e8f',
   'helpers.ts': '2b8bb186ebe48750660c71e2eb26f4313a360b266a1f44be1fe85a385262cd67',
 };
 

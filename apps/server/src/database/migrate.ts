@@ -15,6 +15,7 @@ import * as planRevisions from './migrations/013-plan-revisions.ts';
 import * as chaptersAndModels from './migrations/014-chapters-and-models.ts';
 import * as usualFigures from './migrations/015-usual-figures.ts';
 import * as instruments from './migrations/016-instruments.ts';
+import * as wirings from './migrations/017-wirings.ts';
 
 export const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-skeleton': skeleton,
@@ -33,6 +34,7 @@ export const MIGRATIONS: Record<string, Knex.Migration> = {
   '014-chapters-and-models': chaptersAndModels,
   '015-usual-figures': usualFigures,
   '016-instruments': instruments,
+  '017-wirings': wirings,
 };
 
 const sourceOf = (names: readonly string[]) => ({

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import { type Job, jobFileSchema, KeyBook, mapRefs, pairFieldsSchema } from '@ulpen/core';
+import { type Job, jobFileSchema, KeyBook, mapRefs, pairFieldsSchema, wiringFromFile } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { BriefsRepository } from '../briefs/briefs.repository.ts';
+import { WiringsRepository } from '../wirings/wirings.repository.ts';
 import { CapturesRepository } from '../captures/captures.repository.ts';
 import { ChecksRepository } from '../checks/checks.repository.ts';
 import type { ReadFile } from '../compute/tasks.ts';
@@ -43,6 +44,7 @@ export class JobFileReader {
     private readonly checks: ChecksRepository,
     private readonly simulations: SimulationsRepository,
     private readonly briefs: BriefsRepository,
+    private readonly wirings: WiringsRepository,
     private readonly decisions: DecisionsRepository,
     private readonly targets: TargetsRepository,
     private readonly devices: DevicesRepository,
@@ -80,6 +82,11 @@ export class JobFileReader {
       keys.put(key, (await this.targets.add(db, job.id, { ...target, amplifierId })).id);
     }
     await this.briefs.put(db, job.id, file.brief);
+    await this.wirings.put(
+      db,
+      job.id,
+      wiringFromFile(file.wiring, (key) => keys.idOf(key) ?? null),
+    );
     await this.decisions.addAll(db, job.id, mapRefs(DECISIONS, file.decisions, id));
     await this.readPlans(db, job.id, file, id);
     for (const photo of file.photos) {

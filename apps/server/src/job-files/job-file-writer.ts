@@ -17,9 +17,11 @@ import {
   readingFieldsSchema,
   recordingFieldsSchema,
   speakerFieldsSchema,
+  wiringToFile,
 } from '@ulpen/core';
 import type { Knex } from 'knex';
 import { BriefsRepository } from '../briefs/briefs.repository.ts';
+import { WiringsRepository } from '../wirings/wirings.repository.ts';
 import { CapturesRepository } from '../captures/captures.repository.ts';
 import { ChecksRepository } from '../checks/checks.repository.ts';
 import { ConnectorsRepository } from '../connectors/connectors.repository.ts';
@@ -61,6 +63,7 @@ export class JobFileWriter {
     private readonly checks: ChecksRepository,
     private readonly simulations: SimulationsRepository,
     private readonly briefs: BriefsRepository,
+    private readonly wirings: WiringsRepository,
     private readonly decisions: DecisionsRepository,
     private readonly targets: TargetsRepository,
     private readonly devices: DevicesRepository,
@@ -122,6 +125,7 @@ export class JobFileWriter {
       ),
       simulation: await this.simulations.ofJob(db, jobId),
       brief: await this.briefs.ofJob(db, jobId),
+      wiring: wiringToFile(await this.wirings.ofJob(db, jobId), (id) => keys.known(id)),
       decisions: (await this.decisions.ofJob(db, jobId, { all: true })).map(
         ({ id: _id, jobId: _job, ...decision }) => mapRefs(decisionFieldsSchema, decision, key),
       ),

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { BriefsModule } from '../briefs/briefs.module.ts';
+import { WiringsModule } from '../wirings/wirings.module.ts';
 import { CapturesModule } from '../captures/captures.module.ts';
 import { ChecksModule } from '../checks/checks.module.ts';
 import { ConnectorsModule } from '../connectors/connectors.module.ts';
@@ -25,6 +26,7 @@ import { JobFilesController } from './job-files.controller.ts';
 @Module({
   imports: [
     BriefsModule,
+    WiringsModule,
     CapturesModule,
     ChecksModule,
     ConnectorsModule,

@@ -10,6 +10,7 @@ import { RecordingsModule } from '../recordings/recordings.module.ts';
 import { TargetsModule } from '../targets/targets.module.ts';
 import { UnitsModule } from '../units/units.module.ts';
 import { BriefsModule } from '../briefs/briefs.module.ts';
+import { WiringsModule } from '../wirings/wirings.module.ts';
 import { SpeakersModule } from '../speakers/speakers.module.ts';
 import { JobsController } from './jobs.controller.ts';
 import { JobsRepository } from './jobs.repository.ts';
@@ -27,6 +28,7 @@ import { JobsService } from './jobs.service.ts';
     RecordingsModule,
     ChecksModule,
     BriefsModule,
+    WiringsModule,
     DecisionsStoreModule,
     DraftsModule,
     SpeakersModule,

@@ -85,6 +85,7 @@ const ERASE: readonly string[] = [
   'delete from units where job_id = ?',
   'delete from targets where job_id = ?',
   'delete from briefs where job_id = ?',
+  'delete from wirings where job_id = ?',
   'delete from intakes where job_id = ?',
   'delete from simulations where job_id = ?',
   // What was answered about the job goes with it.

@@ -21,6 +21,7 @@ import { RecordingsRepository } from '../recordings/recordings.repository.ts';
 import { TargetsRepository } from '../targets/targets.repository.ts';
 import { UnitsRepository } from '../units/units.repository.ts';
 import { BriefsRepository } from '../briefs/briefs.repository.ts';
+import { WiringsRepository } from '../wirings/wirings.repository.ts';
 import { SpeakersRepository } from '../speakers/speakers.repository.ts';
 import { JobsRepository } from './jobs.repository.ts';
 
@@ -38,6 +39,7 @@ export class JobsService {
     private readonly recordings: RecordingsRepository,
     private readonly checks: ChecksRepository,
     private readonly briefs: BriefsRepository,
+    private readonly wirings: WiringsRepository,
     private readonly decisions: DecisionsRepository,
     private readonly speakers: SpeakersRepository,
   ) {}
@@ -68,6 +70,7 @@ export class JobsService {
       drafts: await this.drafts.ofJob(db, id),
       intake: await this.intakes.ofJob(db, id),
       brief: await this.briefs.ofJob(db, id),
+      wiring: await this.wirings.ofJob(db, id),
       decisions: await this.decisions.ofJob(db, id),
       find: await this.jobs.findState(db, id),
       checks: await this.checks.ofJob(db, id),

@@ -35,6 +35,23 @@ const MOVED: RouteObject[] = ['path', 'setup'].map((path) => ({
   loader: ({ request }) => redirect(`../finished${new URL(request.url).search}`),
 }));
 
+const WIRE_VIEWS: RouteObject[] = [
+  {
+    index: true,
+    lazy: async () => ({
+      Component: (await import('../features/wire/ConductorsView.tsx')).ConductorsView,
+    }),
+  },
+  {
+    path: 'joints',
+    lazy: async () => ({ Component: (await import('../features/wire/JointsView.tsx')).JointsView }),
+  },
+  {
+    path: 'cables',
+    lazy: async () => ({ Component: (await import('../features/wire/CablesView.tsx')).CablesView }),
+  },
+];
+
 const PLAN_VIEWS: RouteObject[] = [
   ...MOVED,
   {
@@ -83,7 +100,8 @@ const MEASURED_STAGES: RouteObject[] = [
   },
   {
     path: 'wire',
-    lazy: async () => ({ Component: (await import('../features/wire/WirePage.tsx')).WirePage }),
+    lazy: async () => ({ Component: (await import('../features/wire/WireFrame.tsx')).WireFrame }),
+    children: WIRE_VIEWS,
   },
 ];
 

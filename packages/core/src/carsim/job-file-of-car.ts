@@ -5,6 +5,7 @@ import { START_REFERENCE } from '../model/reference.ts';
 import { UNKNOWN_SITUATION } from '../model/situation.ts';
 import { USUAL_SPEAKER } from '../model/target.ts';
 import { START_BRIEF } from '../model/brief.ts';
+import { START_WIRING } from '../model/wiring.ts';
 import { type OutputEnd, type PairFields, pairName, type UnitFields } from '../model/unit.ts';
 import { channelName } from '../model/words.ts';
 import { drivesSpeakers } from '../outputs/place.ts';
@@ -103,6 +104,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
     ...recordingsOfCar(car, FIRST_CAPTURE - place * BETWEEN_CARS + 3_600_000, hash),
     simulation: null,
     brief: { ...START_BRIEF, ...car.brief, version: 1 },
+    wiring: { ...START_WIRING, version: 1 },
     decisions: [],
     targets: car.targets.map(({ speaker, ...target }, t) => ({
       ...target,

@@ -63,6 +63,7 @@ const jobOf = (file: JobFile): JobView => {
     })),
     speakers: file.speakers.map((s, n) => ({ ...s, id: `s${n}`, jobId: 'j1' })),
     brief: file.brief,
+    wiring: file.wiring,
     decisions: [],
     targets: file.targets.map((t) => ({ ...t, id: t.key, jobId: 'j1', amplifierId: null })),
     plans: [],

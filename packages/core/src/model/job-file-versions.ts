@@ -2,6 +2,7 @@ import { START_BRIEF } from './brief.ts';
 import { START_INTAKE } from './intake.ts';
 import { outputsOfVersion7 } from './outputs-of-version-7.ts';
 import { START_REFERENCE } from './reference.ts';
+import { START_WIRING } from './wiring.ts';
 
 type Content = Record<string, unknown>;
 
@@ -198,6 +199,12 @@ const fromVersion10 = (content: Content): Content => content;
 /** Version 11 knew no instruments, and nothing of figures that nobody had looked at. */
 const fromVersion11 = (content: Content): Content => content;
 
+/** Version 12 knew nothing of how conductors are joined and how long they are. */
+const fromVersion12 = (content: Content): Content => ({
+  ...content,
+  wiring: { ...START_WIRING, version: 1 },
+});
+
 const STEPS = [
   fromVersion1,
   fromVersion2,
@@ -210,6 +217,7 @@ const STEPS = [
   fromVersion9,
   fromVersion10,
   fromVersion11,
+  fromVersion12,
 ];
 
 /** A file's content as the newest version has it: what an older version lacks is put in, step by step. */

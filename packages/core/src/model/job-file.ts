@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { briefSchema } from './brief.ts';
+import { wiringSchema } from './wiring.ts';
 import { captureFieldsSchema, noiseTiltSchema, pinSchema, repairsSchema, responseSchema } from './capture.ts';
 import { chapterSchema } from './chapter.ts';
 import { checkFieldsSchema } from './check.ts';
@@ -21,7 +22,7 @@ import { pairFieldsSchema, speakerFieldsSchema, unitFieldsSchema } from './unit.
 import { countSchema, decibelSchema, line, momentSchema, requiredLine, versionSchema } from './words.ts';
 
 export const JOB_FILE_FORMAT = 'ulpen-job';
-export const JOB_FILE_VERSION = 12;
+export const JOB_FILE_VERSION = 13;
 
 /** Inside a file things are named by short keys, so that a file can be taken in any number of times. */
 const some = <S extends z.ZodType>(item: S, limit: LimitName) =>
@@ -122,6 +123,7 @@ export const jobFileSchema = z
       .extend({ taken: countSchema, slips: countSchema, revealed: z.boolean() })
       .nullable(),
     brief: briefSchema,
+    wiring: wiringSchema,
     decisions: some(keyed(decisionFieldsSchema).extend(taken), 'decisionsOfJob'),
     targets: some(
       targetObject.omit({ amplifierId: true }).extend({

@@ -22,6 +22,11 @@ export class KeyBook {
     this.ids.set(key, id);
   }
 
+  /** The key of an id that has one; null: it has none. */
+  known(id: string): string | null {
+    return this.keys.get(id) ?? null;
+  }
+
   /** What was erased before, by a program that still erased, gets a key that stands for nothing. */
   keyOf(id: string): string {
     const known = this.keys.get(id);

@@ -10,6 +10,7 @@ import { recordingSchema } from './recording.ts';
 import { targetSchema } from './target.ts';
 import { endViewSchema, factorySpeakerSchema, pairSchema, unitSchema } from './unit.ts';
 import { briefSchema } from './brief.ts';
+import { wiringSchema } from './wiring.ts';
 import { axleSchema, idSchema, momentSchema, sideSchema, waySchema } from './words.ts';
 
 /** What of a capture tells whether it counts. */
@@ -77,6 +78,8 @@ export const jobOutlineSchema = jobSchema
     checks: z.array(checkSchema),
     intake: intakeSchema,
     brief: briefSchema,
+    /** how its conductors are joined, how long they are */
+    wiring: wiringSchema,
     /** oldest first; withdrawn ones stay in the record */
     decisions: z.array(decisionSchema),
     /** how far Find is: cavities that hold a wire, those that no live reading names yet, plugs */

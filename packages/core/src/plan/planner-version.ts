@@ -2,4 +2,4 @@
  * Raised when the same job comes to other plans than before, so that plans that were kept then are worked out again. A
  * test holds what the demo cars come to.
  */
-export const PLANNER_VERSION = 4;
+export const PLANNER_VERSION = 5;

@@ -8,7 +8,7 @@ import type { Response } from './response.ts';
 import { smoothToBands } from './smooth.ts';
 
 /** Raised whenever the same data would give another result, so that stored results can be made anew. */
-export const ANALYSIS_VERSION = 6;
+export const ANALYSIS_VERSION = 7;
 
 /** Fewer bands than this, an octave, show no band. */
 const LEAST_POINTS = 12;

@@ -132,11 +132,11 @@ describe('mains hum', () => {
   });
 });
 
-describe('a hundred hard outputs', () => {
+describe('sixty hard outputs', () => {
   // The whole set is run by `npm run accuracy`; here only that nothing has slipped.
   it('are called what they are, and never wrongly with confidence', () => {
     let [right, sure, holds, edges] = [0, 0, 0, 0];
-    for (let seed = 40_000; seed < 40_100; seed++) {
+    for (let seed = 40_000; seed < 40_060; seed++) {
       const made = hardOutput(seed);
       const found = analysed(made, GRIDS[seed % 4], seed);
       if (found.bandClass === made.bandClass) right++;
@@ -150,7 +150,7 @@ describe('a hundred hard outputs', () => {
         if (Math.abs(Math.log2(hz / truth)) < 2 * error!) holds++;
       }
     }
-    expect(right).toBeGreaterThanOrEqual(95);
+    expect(right).toBeGreaterThanOrEqual(57);
     expect(sure).toBeLessThanOrEqual(1);
     expect(holds / edges).toBeGreaterThan(0.9);
   });

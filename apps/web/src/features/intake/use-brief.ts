@@ -1,6 +1,6 @@
 import type { Brief, JobOutline } from '@ulpen/core';
 import { changeBrief } from '../../api/commands/change-brief.ts';
-import { useSavedAtOnce } from './use-saved-at-once.ts';
+import { useSavedAtOnce } from '../../api/use-saved-at-once.ts';
 
 /** What the owner wants, saved on every change. */
 export function useBrief(job: JobOutline) {

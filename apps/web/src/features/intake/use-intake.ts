@@ -1,6 +1,6 @@
 import type { Intake, JobOutline } from '@ulpen/core';
 import { changeIntake } from '../../api/commands/change-intake.ts';
-import { useSavedAtOnce } from './use-saved-at-once.ts';
+import { useSavedAtOnce } from '../../api/use-saved-at-once.ts';
 
 /** The intake, saved on every change. */
 export function useIntake(job: JobOutline) {

@@ -77,7 +77,10 @@ export function PlayPane({ wiring, netlist, chosen, edited, onEdit, onReset }: P
       {fromData.length > 0 && (
         <p className="quiet small">Fed from the car’s data, so not heard here: {fromData.join('; ')}.</p>
       )}
-      <Checks remarks={checkNetlist(netlist, input, names)} />
+      <Checks
+        remarks={checkNetlist(netlist, input, names)}
+        good="Fuses, grounds, turn-on, bridges and coils: no rule is broken."
+      />
       <Mistakes chosen={chosen} onEdit={onEdit} />
       <Heard outputs={played.outputs} names={names} />
     </>

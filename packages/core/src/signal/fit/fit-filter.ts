@@ -3,7 +3,7 @@ import { type FitData, fitData } from './fit-data.ts';
 import type { RobustFit } from './levenberg-marquardt.ts';
 import { levelWithoutFloor, type SectionValues } from './model.ts';
 import { floorLimits } from './problem.ts';
-import { edgeError, type Rival, rivalsOf } from './rivals.ts';
+import { edgeError, edgeOf, type Rival, rivalsOf } from './rivals.ts';
 import { type Candidate, floorAt } from './fitter.ts';
 import { searchModels } from './search.ts';
 import {
@@ -19,10 +19,10 @@ export interface FittedFilter {
   order: number;
   /** Hz: -3 dB for Butterworth, -6 dB for Linkwitz-Riley */
   cornerHz: number;
-  /** Hz at which this filter alone is 6 dB down */
+  /** Hz at which the band is 6 dB down, by all models that explain the data */
   sixDbHz: number;
   slopeDbPerOctave: number;
-  /** one standard deviation of the corner, octaves */
+  /** one standard deviation of that, octaves */
   errorOctaves: number;
 }
 
@@ -114,7 +114,8 @@ function describe(c: Candidate, data: FitData, rivals: readonly Rival[]): Filter
     const filter = high ? shape.highPass : shape.lowPass;
     if (!filter) return null;
     const cornerHz = Math.exp(high ? values.lnHighPass : values.lnLowPass);
-    const sixDbHz = sixDbFrequency(filter, side, cornerHz, shape.clockHz);
+    const sixDbHz =
+      edgeOf(rivals, high ? 'highPass' : 'lowPass') ?? sixDbFrequency(filter, side, cornerHz, shape.clockHz);
     return {
       ...filter,
       cornerHz,

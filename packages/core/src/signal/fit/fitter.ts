@@ -1,7 +1,8 @@
 import { dbToPower, powerToDb } from '../../quantity/decibel.ts';
 import { floorRise, WHITE_NOISE_TILT_DB } from '../noise-floor.ts';
 import { median } from '../pass-band.ts';
-import { type FitData, FitGrid, SPARSE_OCTAVES } from './fit-data.ts';
+import { type FitData, FitGrid, SPARSE_OCTAVES, thinned } from './fit-data.ts';
+import { implausibility } from './implausible.ts';
 import { fitRobust, type RobustFit } from './levenberg-marquardt.ts';
 import {
   levelWithoutFloor,
@@ -13,8 +14,11 @@ import {
 } from './model.ts';
 import { filterProblem, PULL_WEIGHT } from './problem.ts';
 
+/** Points that are enough for a first look. */
+const FIRST_LOOK = 40;
 /** Effort of a first look at many models, of the search, and of the fit that is reported. */
 export const ROUGH = { limit: 10, tolerance: 1e-2 };
+export const HASTY = { limit: 6, tolerance: 1e-2 };
 const FINE = { limit: 25, tolerance: 2e-3 };
 export const LAST = { limit: 60, tolerance: 1e-6 };
 
@@ -48,6 +52,8 @@ const COST = { filter: 1.5, shelf: 2.5, peak: 3, clock: 0.5, otherNoise: 0.5 };
 export class Fitter {
   /** everything that was fitted finely */
   readonly pool: Candidate[] = [];
+  private readonly few: FitData;
+  private readonly coarse = new Map<FitGrid, FitGrid>();
   /** ways to read the data, the expected one first */
   readonly grids: readonly FitGrid[];
 
@@ -60,10 +66,18 @@ export class Fitter {
     private readonly maxPeaks: number,
     tiltDb: number,
   ) {
+    this.few = thinned(data, FIRST_LOOK);
     const other = tiltDb === 0 ? WHITE_NOISE_TILT_DB : 0;
     const tilts = data.floorDb === null ? [tiltDb, other] : [tiltDb];
     const readings = data.spacing > SPARSE_OCTAVES ? [true, false] : [false];
     this.grids = tilts.flatMap((tilt) => readings.map((bands) => new FitGrid(data, bands, tilt)));
+  }
+
+  /** A first look at a model, on some of the points. */
+  glance(shape: ModelShape, grid: FitGrid, values: ModelValues, effort = ROUGH): Candidate {
+    let coarse = this.coarse.get(grid);
+    if (!coarse) this.coarse.set(grid, (coarse = new FitGrid(this.few, grid.bands, grid.tiltDb)));
+    return { ...this.fit(shape, coarse, values, effort, this.few), grid };
   }
 
   fit(shape: ModelShape, grid: FitGrid, values: ModelValues, effort = FINE, data = this.data): Candidate {
@@ -83,7 +97,8 @@ export class Fitter {
     const shallow = this.shallowness(shape, grid, fit.parameters);
     const bic = data.effective * Math.log(meanLoss) + k * Math.log(data.effective) + pulls + shallow;
     const found = { shape, grid, values: unpackValues(shape, fit.parameters, values), fit, bic };
-    if (effort !== ROUGH) this.pool.push(found);
+    found.bic += implausibility(shape, found.values, grid.tiltDb);
+    if (data === this.data && effort !== ROUGH) this.pool.push(found);
     return found;
   }
 

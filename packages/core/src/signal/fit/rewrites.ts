@@ -10,6 +10,9 @@ const WORTH_A_CLOSER_LOOK = 15;
 /** Corners below this are the same for digital filters, in ln Hz. */
 export const DIGITAL_LN = Math.log(1500);
 
+/** A low-pass from here on shows its clock by how steep it gets further up, in ln Hz. */
+export const CLOCK_SHOWS_LN = Math.log(700);
+
 /** Tries every other filter, clock, kind of noise and reading in place of those found, as long as that helps. */
 export function swap(fitter: Fitter, start: Candidate): Candidate {
   let best = start;
@@ -19,9 +22,7 @@ export function swap(fitter: Fitter, start: Candidate): Candidate {
       for (const filter of NONE_AND_SHAPES)
         if (filter !== before.shape[side])
           best = better(fitter, best, { ...best.shape, [side]: filter }, best.grid);
-    for (const clockHz of CLOCKS_HZ)
-      if (clockHz !== before.shape.clockHz)
-        best = better(fitter, best, { ...best.shape, clockHz }, best.grid);
+    best = clocked(fitter, best);
     for (const grid of fitter.grids) if (grid !== before.grid) best = better(fitter, best, best.shape, grid);
     const fewer = drop(fitter, best);
     if (fewer.bic < best.bic) best = fewer;
@@ -30,6 +31,19 @@ export function swap(fitter: Fitter, start: Candidate): Candidate {
     if (best === before) break;
   }
   return best;
+}
+
+/** The other clocks, and at each of them the other filters of the side where a clock shows. */
+function clocked(fitter: Fitter, best: Candidate): Candidate {
+  const { shape, values, grid } = best;
+  const side = shape.lowPass ? 'lowPass' : 'highPass';
+  const shows = (shape.lowPass ? values.lnLowPass : values.lnHighPass) > CLOCK_SHOWS_LN;
+  let found = best;
+  for (const clockHz of CLOCKS_HZ)
+    for (const filter of shape[side] && shows ? FILTER_SHAPES : [shape[side]])
+      if (clockHz !== shape.clockHz)
+        found = better(fitter, found, { ...shape, [side]: filter, clockHz }, grid);
+  return found;
 }
 
 /** What an equaliser alone would have to do in place of a filter: the nearest rival of every edge. */

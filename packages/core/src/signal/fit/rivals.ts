@@ -20,15 +20,19 @@ export interface Rival {
 }
 
 /** The criterion is sure of itself: neighbours err together, and no model is quite the truth. Its differences count by this. */
-const TEMPER = 0.4;
+const TEMPER = 0.45;
 /** Less probable than this a model is no rival. */
 const LEAST = 1e-4;
 /** Experience on simulated outputs: formal errors are this much too small. */
-const ERROR_FACTOR = 1.4;
+const ERROR_FACTOR = 1.15;
+/** And what all of them together are unsure of is this much too large. */
+export const EXPERIENCE = 0.85;
 /** Nothing is known better than this, octaves. */
-const LEAST_ERROR = 0.004;
+const LEAST_ERROR = 0.0025;
+/** Edges of good models differ by this, octaves, beyond what each is unsure of. */
+const BETWEEN_MODELS = 0.08;
 /** An edge of points that are far apart is known to a part of their distance. */
-const SHARE_OF_SPACING = 0.05;
+const SHARE_OF_SPACING = 0.03;
 
 /**
  * Probability of every model that was fitted finely, by its information criterion (Akaike weights; Burnham & Anderson
@@ -86,6 +90,24 @@ function edgesOf({ shape, values, fit }: Candidate, data: FitData): Pick<Rival, 
 }
 
 /**
+ * Where an edge lies by all models that have one on that side: each counts by its probability and by how well it knows its
+ * own edge (weights of a random-effects mean; DerSimonian & Laird 1986).
+ *
+ * @returns Hz; null: none has an edge there
+ */
+export function edgeOf(rivals: readonly Rival[], side: 'highPass' | 'lowPass'): number | null {
+  let [sum, weight] = [0, 0];
+  for (const rival of rivals) {
+    const edge = rival[side];
+    if (!edge) continue;
+    const own = rival.probability / (edge.errorOctaves ** 2 + BETWEEN_MODELS ** 2);
+    sum += own * Math.log2(edge.sixDbHz);
+    weight += own;
+  }
+  return weight > 0 ? 2 ** (sum / weight) : null;
+}
+
+/**
  * Error of an edge over all models that have one on that side: what each is unsure of, and how they differ.
  *
  * @param sixDbHz what is said
@@ -100,5 +122,5 @@ export function edgeError(rivals: readonly Rival[], side: 'highPass' | 'lowPass'
     sum += rival.probability * (edge.errorOctaves ** 2 + off * off);
     probability += rival.probability;
   }
-  return probability > 0 ? Math.min(1, Math.sqrt(sum / probability)) : 1;
+  return probability > 0 ? Math.min(1, EXPERIENCE * Math.sqrt(sum / probability)) : 1;
 }

@@ -1,8 +1,11 @@
 import { useRef, useState } from 'react';
-import { ApiProblem } from '../../api/client.ts';
-import type { Command } from '../../api/commands/command.ts';
-import { useCommand } from '../../api/commands/use-command.ts';
-import { useNotices } from '../../ui/notices-store.ts';
+import { ApiProblem } from './client.ts';
+import type { Command } from './commands/command.ts';
+import { useCommand } from './commands/use-command.ts';
+import { useNotices } from '../ui/notices-store.ts';
+
+/** What is changed, or how it follows from what is there: then two people’s changes to one list are both kept. */
+export type Change<T> = Partial<T> | ((now: T) => Partial<T>);
 
 /**
  * A part of a job as it is shown and changed: every change is saved at once, on the newest version; what somebody else
@@ -20,19 +23,23 @@ export function useSavedAtOnce<T extends { version: number }>(
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const save = useCommand(command, { showsOwnErrors: true });
   const send = (fields: T) => save.mutateAsync({ jobId, fields });
-  const saveOn = async (part: Partial<T>): Promise<void> => {
+  const changed = (now: T, part: Change<T>): T => ({
+    ...now,
+    ...(typeof part === 'function' ? part(now) : part),
+  });
+  const saveOn = async (part: Change<T>): Promise<void> => {
     try {
-      saved.current = await send({ ...saved.current, ...part });
+      saved.current = await send(changed(saved.current, part));
     } catch (error) {
       if (!(error instanceof ApiProblem) || error.status !== 409) throw error;
-      saved.current = await send({ ...(error.problem.current as T), ...part });
+      saved.current = await send(changed(error.problem.current as T, part));
     }
     // What was changed meanwhile is still on its way.
     if (waiting.current === 0) setDraft(saved.current);
   };
   const waiting = useRef(0);
-  const change = (part: Partial<T>) => {
-    setDraft((now) => ({ ...now, ...part }));
+  const change = (part: Change<T>) => {
+    setDraft((now) => changed(now, part));
     waiting.current++;
     // One after the other, so that two quick clicks do not meet on one version.
     queue.current = queue.current.then(() => {

@@ -2,9 +2,9 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { json, pageServer, refuse } from '../../../test/page-server.ts';
-import type { Command } from '../../api/commands/command.ts';
-import { useNotices } from '../../ui/notices-store.ts';
+import { json, pageServer, refuse } from '../../test/page-server.ts';
+import type { Command } from './commands/command.ts';
+import { useNotices } from '../ui/notices-store.ts';
 import { useSavedAtOnce } from './use-saved-at-once.ts';
 
 interface Sheet {

@@ -1,0 +1,197 @@
+import { Button } from 'react-bootstrap';
+import { Download, Printer } from 'lucide-react';
+import {
+  type Cable,
+  type Conductor,
+  LONGEST_RUN_M,
+  type LoneWire,
+  lossOf,
+  type RunLength,
+  terminalName,
+} from '@ulpen/core';
+import { saveFile } from '../../ui/save-file.ts';
+import { CutTable } from './CutTable.tsx';
+import { cablesCsv, labelsOf } from './cable-lists.ts';
+import { LengthField } from './LengthField.tsx';
+import { useFramedWiring } from './WireFrame.tsx';
+
+/** Which conductor runs in which cable under which colour, how long each is, and what that takes from the drum. */
+export function CablesView() {
+  const { job, bench, wiring, change } = useFramedWiring();
+  const setLength = (id: string, length: RunLength | null) =>
+    change(({ lengths }) => {
+      const { [id]: _, ...rest } = lengths;
+      return { lengths: length ? { ...rest, [id]: length } : rest };
+    });
+  const file = `${job.car} cables`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  const csv = () => saveFile(new Blob([cablesCsv(bench, wiring.names)], { type: 'text/csv' }), `${file}.csv`);
+  return (
+    <main className="panes wire">
+      <section className="pane" aria-label="Cables" tabIndex={0}>
+        <div className="pane-title">
+          <h1>Cables</h1>
+          <span className="wire-tools no-print">
+            <Button variant="quiet" onClick={csv}>
+              <Download size={18} /> CSV
+            </Button>
+            <Button variant="quiet" onClick={() => window.print()}>
+              <Printer size={18} /> Print
+            </Button>
+          </span>
+        </div>
+        <p className="quiet small">
+          A run to an amplifier and the one back from it are two cables. Mark both ends before either is
+          pulled.
+        </p>
+        {bench.cables.map((c) => (
+          <CableCard key={c.id} cable={c} onLength={setLength} />
+        ))}
+        {bench.cables.length === 0 && (
+          <p className="quiet">No new signal cable: nothing to pull for sound.</p>
+        )}
+        <SingleWires wires={bench.wires} onLength={setLength} />
+      </section>
+      <section className="pane" aria-label="What is cut" tabIndex={0}>
+        <CutTable cuts={bench.cuts} />
+        <Labels />
+      </section>
+    </main>
+  );
+}
+
+interface CableCardProps {
+  cable: Cable;
+  onLength: (id: string, length: RunLength | null) => void;
+}
+
+function CableCard({ cable, onLength }: CableCardProps) {
+  const { bench, wiring } = useFramedWiring();
+  const { id, mark, kind, from, to, ways, length } = cable;
+  const loss = lossOf(cable, wiring.input);
+  const title = `${mark}: ${bench.placeName(from)} to ${bench.placeName(to)}`;
+  return (
+    <section className="wire-cable" aria-label={title}>
+      <header>
+        <span className="wire-mark num">{mark}</span>
+        <h2>
+          {bench.placeName(from)} <span aria-label="to">→</span> {bench.placeName(to)}
+          <small className="quiet">
+            {kind.name}, {kind.size}
+          </small>
+        </h2>
+        <LengthField id={id} name={mark} length={length} onChange={(l) => onLength(id, l)} />
+      </header>
+      <table className="plain-table wire-ways">
+        <thead>
+          <tr>
+            <th scope="col">Colour</th>
+            <th scope="col">From</th>
+            <th scope="col">To</th>
+          </tr>
+        </thead>
+        <tbody>
+          {ways.map(({ colour, conductor }, n) => (
+            <tr key={`${colour} ${n}`}>
+              <th scope="row" className="num">
+                {colour}
+              </th>
+              <Ends conductor={conductor} />
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {loss && (
+        <p className="small quiet">
+          Into {loss.loadOhm} Ω this run keeps {((100 * loss.ohm) / loss.loadOhm).toFixed(1)} %:{' '}
+          {loss.db.toFixed(2)} dB.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Ends({ conductor }: { conductor: Conductor | null }) {
+  const { names } = useFramedWiring().wiring;
+  if (!conductor)
+    return (
+      <td colSpan={2} className="quiet">
+        spare: capped at both ends
+      </td>
+    );
+  return (
+    <>
+      <td>{terminalName(conductor.from, names)}</td>
+      <td>
+        {terminalName(conductor.to, names)}
+        {conductor.signal?.swapped && <span className="wire-swapped">swapped on purpose</span>}
+      </td>
+    </>
+  );
+}
+
+interface SingleWiresProps {
+  wires: LoneWire[];
+  onLength: (id: string, length: RunLength | null) => void;
+}
+
+function SingleWires({ wires, onLength }: SingleWiresProps) {
+  const { names } = useFramedWiring().wiring;
+  if (wires.length === 0) return null;
+  return (
+    <section className="wire-group" aria-label="Single wires">
+      <h2 className="label">
+        Single wires
+        <span className="num quiet">{wires.length}</span>
+      </h2>
+      <div className="wire-scroll" tabIndex={0} role="group" aria-label="Single wires, table">
+        <table className="plain-table">
+          <thead>
+            <tr>
+              <th scope="col">From</th>
+              <th scope="col">To</th>
+              <th scope="col" className="wire-size">
+                mm²
+              </th>
+              <th scope="col">Length, up to {LONGEST_RUN_M} m</th>
+            </tr>
+          </thead>
+          <tbody>
+            {wires.map(({ conductor: c, length }) => (
+              <tr key={c.id}>
+                <td>{terminalName(c.from, names)}</td>
+                <td>{terminalName(c.to, names)}</td>
+                <td className="num wire-size">{c.mm2 ?? '–'}</td>
+                <td>
+                  <LengthField
+                    id={c.id}
+                    name={`${terminalName(c.from, names)} to ${terminalName(c.to, names)}`}
+                    length={length}
+                    onChange={(l) => onLength(c.id, l)}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+/** What is written on both ends of every cable. */
+function Labels() {
+  const { bench } = useFramedWiring();
+  if (bench.cables.length === 0) return null;
+  return (
+    <section className="wire-labels" aria-label="Labels">
+      <h3 className="label">Labels, one for each end</h3>
+      <ul>
+        {labelsOf(bench).map((l) => (
+          <li key={l.id}>
+            <b className="num">{l.mark}</b> {l.text}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

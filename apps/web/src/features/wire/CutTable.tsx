@@ -1,0 +1,56 @@
+import { awgWords, type CutLine } from '@ulpen/core';
+
+/** What comes off which drum; pieces without a length are counted, not guessed. */
+export function CutTable({ cuts }: { cuts: readonly CutLine[] }) {
+  const open = cuts.reduce((n, c) => n + c.open, 0);
+  return (
+    <section aria-label="Cut list">
+      <h2>Cut list</h2>
+      <p className={open > 0 ? 'look-again' : 'quiet small'} role="status">
+        {open > 0
+          ? `${open} ${open === 1 ? 'piece has' : 'pieces have'} no length yet: measure with a string along the way before the first cut.`
+          : 'Every piece has a length. Compare the totals with the drums before the first cut.'}
+      </p>
+      <table className="plain-table">
+        <thead>
+          <tr>
+            <th scope="col">What</th>
+            <th scope="col" className="wire-size">
+              Pieces
+            </th>
+            <th scope="col" className="wire-total">
+              Total
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {cuts.map((line) => (
+            <tr key={nameOf(line)}>
+              <th scope="row">
+                {nameOf(line)}
+                <small className="quiet d-block">{sizeOf(line)}</small>
+              </th>
+              <td className="num wire-size">{line.pieces}</td>
+              <td className="num wire-total">
+                {line.open === line.pieces
+                  ? 'not set'
+                  : `${line.estimated ? '≈ ' : ''}${line.totalM.toFixed(1)} m${line.open > 0 ? ' +' : ''}`}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="small quiet">≈: some of it is guessed; +: pieces without a length come on top.</p>
+    </section>
+  );
+}
+
+const nameOf = ({ what }: CutLine): string =>
+  'cable' in what
+    ? what.cable
+    : what.mm2 === null
+      ? 'Single wire, size not chosen'
+      : `Single wire, ${what.mm2} mm²`;
+
+const sizeOf = ({ what }: CutLine): string =>
+  'cable' in what ? what.size : what.mm2 === null ? '' : awgWords(what.mm2);

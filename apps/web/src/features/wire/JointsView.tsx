@@ -1,0 +1,266 @@
+import { useMemo } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Printer } from 'lucide-react';
+import {
+  type Joint,
+  JOINT_CRAFT,
+  type JointKind,
+  type JointPlace,
+  JOINTS_AT,
+  PLACE_WORD,
+  terminalName,
+  type WiringNames,
+} from '@ulpen/core';
+import { Checks } from './Checks.tsx';
+import { jointGroups } from './bench-of-job.ts';
+import { useFramedWiring } from './WireFrame.tsx';
+
+/** How every end is made, plug by plug and box by box; what is made is ticked. */
+export function JointsView() {
+  const { wiring, bench, change } = useFramedWiring();
+  const groups = useMemo(() => jointGroups(bench, wiring), [bench, wiring]);
+  const made = bench.joints.filter((j) => j.done).length;
+  const tick = (joint: Joint) =>
+    change(({ done }) => ({
+      done: joint.done ? done.filter((id) => id !== joint.id) : [...new Set([...done, joint.id])],
+    }));
+  const choose = (joint: Joint, kind: JointKind) =>
+    change(({ joints }) => ({ joints: { ...joints, [joint.id]: kind } }));
+  return (
+    <main className="panes wire">
+      <section className="pane" aria-label="Joints" tabIndex={0}>
+        <div className="pane-title">
+          <h1>Joints</h1>
+          <span className="num quiet" role="status">
+            {made} of {bench.joints.length} made
+          </span>
+          <span className="wire-tools no-print">
+            <Button variant="quiet" onClick={() => window.print()}>
+              <Printer size={18} /> Print
+            </Button>
+          </span>
+        </div>
+        <div className="wire-progress no-print" aria-hidden>
+          <span style={{ width: `${(100 * made) / Math.max(1, bench.joints.length)}%` }} />
+        </div>
+        {groups.map((g) => (
+          <section key={g.title} className="wire-group" aria-label={g.title}>
+            <h2 className="label">
+              {g.title}
+              <span className="num quiet">
+                {g.joints.filter((j) => j.done).length} of {g.joints.length}
+              </span>
+            </h2>
+            <div className="wire-scroll" tabIndex={0} role="group" aria-label={`${g.title}, table`}>
+              <table className="plain-table wire-joints">
+                <thead>
+                  <tr>
+                    <th scope="col">Made</th>
+                    <th scope="col">End</th>
+                    <th scope="col">Goes to</th>
+                    <th scope="col">Joint</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {g.joints.map((j) => (
+                    <JointRow
+                      key={j.id}
+                      joint={j}
+                      at={g.title}
+                      names={wiring.names}
+                      onTick={tick}
+                      onChoose={choose}
+                    />
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          </section>
+        ))}
+      </section>
+      <section className="pane" aria-label="How they are made" tabIndex={0}>
+        <School />
+        <Checks
+          remarks={bench.remarks}
+          good="No joint is used where it should not be, and no run is too long for its cable."
+        />
+        <BenchList tools={bench.tools} consumables={bench.consumables} />
+        <Left ids={bench.orphans} />
+      </section>
+    </main>
+  );
+}
+
+interface JointRowProps {
+  joint: Joint;
+  /** the place that its rows are under */
+  at: string;
+  names: WiringNames;
+  onTick: (joint: Joint) => void;
+  onChoose: (joint: Joint, kind: JointKind) => void;
+}
+
+function JointRow({ joint, at: title, names, onTick, onChoose }: JointRowProps) {
+  const { at, conductor, place, kind, chosen, done, id } = joint;
+  const end = terminalName(at, names);
+  const far = conductor && (id.endsWith('|from') ? conductor.to : conductor.from);
+  const kinds = JOINTS_AT[place];
+  const name = `${end}${far ? `, to ${terminalName(far, names)}` : ', unused'}`;
+  return (
+    <tr className={done ? 'wire-made' : ''}>
+      <td>
+        <input
+          type="checkbox"
+          className="form-check-input"
+          aria-label={`Made: ${name}`}
+          checked={done}
+          onChange={() => onTick(joint)}
+        />
+      </td>
+      <td>{end.startsWith(`${title}: `) ? end.slice(title.length + 2) : end}</td>
+      <td>{far ? terminalName(far, names) : <span className="quiet">nothing: capped by itself</span>}</td>
+      <td className={chosen === 'joint' ? 'wire-own' : ''}>
+        {kinds.length === 1 ? (
+          JOINT_CRAFT[kind].name
+        ) : (
+          <Form.Select
+            size="sm"
+            aria-label={`Joint: ${name}`}
+            value={kind}
+            onChange={(e) => onChoose(joint, e.target.value as JointKind)}
+          >
+            {kinds.map((k) => (
+              <option key={k} value={k}>
+                {JOINT_CRAFT[k].name}
+              </option>
+            ))}
+          </Form.Select>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+/** How this job joins at each place, and how each joint is made. */
+function School() {
+  const { bench, change } = useFramedWiring();
+  const places = [...new Set(bench.joints.map((j) => j.place))];
+  const used = [...new Set(bench.joints.map((j) => j.kind))];
+  const choose = (place: JointPlace, kind: JointKind) => {
+    const single = new Set(bench.joints.filter((j) => j.place === place).map((j) => j.id));
+    change(({ school, joints, done }) => {
+      // What was chosen for all counts for all, but for what is made already.
+      const made = bench.joints.filter((j) => j.place === place && done.includes(j.id));
+      return {
+        school: { ...school, [place]: kind },
+        joints: {
+          ...Object.fromEntries(Object.entries(joints).filter(([id]) => !single.has(id))),
+          ...Object.fromEntries(made.map((j) => [j.id, j.kind])),
+        },
+      };
+    });
+  };
+  return (
+    <section aria-label="This job’s way">
+      <h2>This job’s way</h2>
+      <p className="quiet small">
+        Chosen here for all of a place, in a row for one. Take supply off before any joint on it: battery
+        negative first. The vehicle maker’s instructions and local rules come first.
+      </p>
+      <div className="wire-school no-print">
+        {places.flatMap((place) => {
+          const kinds = JOINTS_AT[place];
+          const own = bench.joints.find((j) => j.place === place && j.chosen !== 'joint');
+          if (kinds.length === 1) return [];
+          return [
+            <Form.Group key={place} controlId={`school-${place}`}>
+              <Form.Label>{PLACE_WORD[place]}</Form.Label>
+              <Form.Select
+                value={own?.kind ?? ''}
+                onChange={(e) => choose(place, e.target.value as JointKind)}
+              >
+                {!own && <option value="">each by itself</option>}
+                {kinds.map((k) => (
+                  <option key={k} value={k}>
+                    {JOINT_CRAFT[k].name}
+                  </option>
+                ))}
+              </Form.Select>
+            </Form.Group>,
+          ];
+        })}
+      </div>
+      <dl className="wire-craft">
+        {used.map((k) => (
+          <div key={k}>
+            <dt>{JOINT_CRAFT[k].name}</dt>
+            <dd>
+              {JOINT_CRAFT[k].steps} <span className="quiet">Back to stock: {JOINT_CRAFT[k].toStock}</span>
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+/** What to put on the bench for the joints that are not made yet. */
+function BenchList({ tools, consumables }: { tools: string[]; consumables: [string, number][] }) {
+  if (tools.length === 0) return null;
+  return (
+    <section className="wire-bench" aria-label="On the bench">
+      <h3 className="label">On the bench, for what is not made yet</h3>
+      <table className="plain-table">
+        <thead>
+          <tr>
+            <th scope="col">Consumable</th>
+            <th scope="col" className="wire-size">
+              Joints
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {consumables.map(([what, count]) => (
+            <tr key={what}>
+              <td>{what}</td>
+              <td className="num wire-size">{count}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="small quiet">Tools: {tools.join(', ')}. Pull one sample of each tool’s setting first.</p>
+    </section>
+  );
+}
+
+/** Choices whose conductor is gone since the plan or the map changed. */
+function Left({ ids }: { ids: string[] }) {
+  const { choices, change } = useFramedWiring();
+  if (ids.length === 0) return null;
+  const gone = new Set(ids);
+  const made = choices.done.filter((id) => gone.has(id)).length;
+  const but = <T,>(record: Record<string, T>) =>
+    Object.fromEntries(Object.entries(record).filter(([id]) => !gone.has(id)));
+  return (
+    <section className="look-again wire-left" aria-label="Gone since">
+      <p>
+        {ids.length === 1 ? 'One choice is' : `${ids.length} choices are`} for conductors that this plan has
+        no more{made > 0 && `, ${made} of them made already: look at the car before you go on`}. They are kept
+        in case the plan goes back.
+      </p>
+      <Button
+        variant="secondary"
+        onClick={() =>
+          change(({ joints, lengths, colours, done }) => ({
+            joints: but(joints),
+            lengths: but(lengths),
+            colours: but(colours),
+            done: done.filter((id) => !gone.has(id)),
+          }))
+        }
+      >
+        Forget them
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,46 @@
+import { terminalName, type WiringNames, writeTable } from '@ulpen/core';
+import type { Bench } from './bench-of-job.ts';
+
+export interface CableLabel {
+  id: string;
+  mark: string;
+  text: string;
+}
+
+/** Both ends of every cable: where this end is, and where the other one goes. */
+export const labelsOf = ({ cables, placeName }: Bench): CableLabel[] =>
+  cables.flatMap(({ id, mark, from, to }) => [
+    { id: `${id} from`, mark, text: `at ${placeName(from)}, goes to ${placeName(to)}` },
+    { id: `${id} to`, mark, text: `at ${placeName(to)}, comes from ${placeName(from)}` },
+  ]);
+
+/** Every conductor of every cable and every single wire, with the length of its run. */
+export function cablesCsv({ cables, wires }: Bench, names: WiringNames): string {
+  return writeTable(
+    ['cable', 'kind', 'size', 'colour', 'from', 'to', 'length m', 'measured'],
+    [
+      ...cables.flatMap(({ mark, kind, ways, length }) =>
+        ways.map(({ colour, conductor }) => [
+          mark,
+          kind.name,
+          kind.size,
+          colour,
+          conductor ? terminalName(conductor.from, names) : 'spare',
+          conductor ? terminalName(conductor.to, names) : 'spare',
+          length?.lengthM ?? null,
+          length ? (length.measured ? 'yes' : 'no') : null,
+        ]),
+      ),
+      ...wires.map(({ conductor: c, length }) => [
+        null,
+        'Single wire',
+        c.mm2 === null ? null : `${c.mm2} mm²`,
+        null,
+        terminalName(c.from, names),
+        terminalName(c.to, names),
+        length?.lengthM ?? null,
+        length ? (length.measured ? 'yes' : 'no') : null,
+      ]),
+    ],
+  );
+}
