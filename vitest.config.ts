@@ -18,7 +18,7 @@ export default defineConfig({
           // Pure functions: what one file has loaded, the next may use.
           isolate: false,
           // Demo cars are measured and judged before some suites begin.
-          testTimeout: 20_000,
+          testTimeout: 60_000,
           hookTimeout: 60_000,
         },
       },

@@ -78,6 +78,7 @@ test('a kept plan is wired: every conductor with both ends, and what an exchange
 test('joints are chosen and ticked, cables get their lengths, and all of it is there again after a reload', async ({
   page,
 }) => {
+  test.slow();
   const complaints = complaintsOf(page);
   const job = await demoJob(page.request);
   await page.goto(`/jobs/${job.id}/plan?way=sum`);
