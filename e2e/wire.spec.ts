@@ -91,14 +91,14 @@ test('joints are chosen and ticked, cables get their lengths, and all of it is t
   const joints = page.getByRole('region', { name: 'Joints', exact: true });
   const made = joints.getByRole('status');
   await expect(made).toHaveText(/^0 of \d+ made$/);
-  const plug = page.getByRole('region', { name: 'Plug C2' });
+  const plug = page.getByRole('region', { name: /^Plug C2/ });
   const row = plug.getByRole('row', { name: /C2·3, unit side/ });
   await row.getByRole('checkbox').check();
   await expect(made).toHaveText(/^1 of \d+ made$/);
   // One joint by itself, then all of the others: the made one stays as it was made.
   const way = page.getByRole('region', { name: 'This job’s way' });
-  await way.getByLabel('Factory wire, cut or at a harness pair').selectOption('Connector on both sides');
-  await expect(row.getByRole('combobox')).toHaveValue('butt');
+  await way.getByLabel('Factory wire, intercepted').selectOption('Connector on both sides');
+  await expect(row.getByRole('combobox')).toHaveValue('harness-pair');
   await expect(plug.getByRole('row', { name: /C2·4, unit side/ }).getByRole('combobox')).toHaveValue(
     'connector',
   );

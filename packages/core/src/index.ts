@@ -198,5 +198,6 @@ export {
   differenceWords,
   FUNCTION_WORD,
   terminalName,
+  terminalOnBox,
   type WiringNames,
 } from './wiring/words.ts';

@@ -68,6 +68,15 @@ describe('what is saved on every change', () => {
     expect(server.got).toHaveLength(2);
   });
 
+  it('works out anew on what somebody else changed meanwhile, where it is the same field', async () => {
+    const { result } = shown();
+    kept = { version: 5, code: 'theirs', note: '' };
+    act(() => result.current.change(({ code }) => ({ code: `${code} and mine` })));
+    await act(() =>
+      expect.poll(() => result.current.draft).toEqual({ version: 6, code: 'theirs and mine', note: '' }),
+    );
+  });
+
   it('says what was refused, and saves what is changed next', async () => {
     const { result } = shown();
     const taken = server.answer;

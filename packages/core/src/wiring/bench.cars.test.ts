@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { WIRED_PLANS, wiredPlan } from '../../test/wired-plans.ts';
+import { rewired, WIRED_PLANS, wiredPlan } from '../../test/wired-plans.ts';
 import { START_WIRING, type WiringFields } from '../model/wiring.ts';
 import { cablesOf, type ChannelOf } from './cables/cables-of.ts';
 import { lossDb, loopOhm } from './cables/run-loss.ts';
@@ -13,14 +13,31 @@ import { terminalName } from './words.ts';
 
 type Wired = (typeof WIRED_PLANS)[number];
 
+const isTap = (j: ReturnType<typeof joined>[number]) => j.place === 'tap' && j.conductor?.signal;
+
 const nowhere: ChannelOf = () => null;
 const cabled = ({ netlist, input }: Wired, choices: Partial<WiringFields> = {}, channelOf = nowhere) =>
   cablesOf(netlist, input, { ...START_WIRING, ...choices }, channelOf);
-const joined = (
-  { netlist, input }: Wired,
-  choices: Partial<WiringFields> = {},
-  joining: 'tap' | 'harness-pair' | 'cut' = 'tap',
-) => jointsOf(netlist, input, { ...START_WIRING, ...choices }, joining);
+const joined = ({ netlist, input }: Wired, choices: Partial<WiringFields> = {}) =>
+  jointsOf(netlist, input, { ...START_WIRING, ...choices });
+/** The same plan, its factory wires joined in another way. */
+const joining = (plan: Wired, by: 'tap' | 'harness-pair' | 'cut'): Wired => ({
+  ...plan,
+  input: {
+    ...plan.input,
+    setup: { ...plan.input.setup!, joining: by },
+    car: {
+      ...plan.input.car,
+      outputs: plan.input.car.outputs.map((o) => ({
+        ...o,
+        intercepted: o.intercepted && {
+          ...o.intercepted,
+          by: by === 'cut' ? ('cut' as const) : ('harness-pair' as const),
+        },
+      })),
+    },
+  },
+});
 
 describe('joints of every plan of the demo cars', () => {
   it.each(WIRED_PLANS.map((p) => [p.name, p] as const))(
@@ -60,22 +77,53 @@ describe('joints of every plan of the demo cars', () => {
 });
 
 describe('how a joint is chosen', () => {
-  const plan = wiredPlan('people-carrier, sum');
-  const taps = joined(plan).filter((j) => j.place === 'tap' && j.conductor?.signal);
+  // Its rear outputs are tapped: no output of it is led elsewhere.
+  const plan = WIRED_PLANS.find(
+    (p) => p.input.car.outputs.every((o) => !o.intercepted) && joined(p).some(isTap),
+  )!;
+  const taps = joined(plan).filter(isTap);
 
-  it('as the shop does, else for its place in this job, else for itself', () => {
+  it('as the plan has it, else for its place in this job, else for itself', () => {
     const [first, second] = taps;
-    expect(first.kind).toBe('soldered-tap');
-    expect(joined(plan, {}, 'harness-pair').find((j) => j.id === first.id)).toMatchObject({
-      kind: 'harness-pair',
-      chosen: 'shop',
-    });
+    const kindIn = (p: Wired) => joined(p).find((j) => j.id === first.id);
+    expect(kindIn(joining(plan, 'tap'))).toMatchObject({ kind: 'soldered-tap', chosen: 'plan' });
+    expect(kindIn(joining(plan, 'harness-pair'))).toMatchObject({ kind: 'harness-pair', chosen: 'plan' });
     const chosen = joined(plan, {
       school: { tap: 'displacement-tap' },
       joints: { [first.id]: 'harness-pair' },
     });
     expect(chosen.find((j) => j.id === first.id)).toMatchObject({ kind: 'harness-pair', chosen: 'joint' });
     expect(chosen.find((j) => j.id === second.id)).toMatchObject({ kind: 'displacement-tap', chosen: 'job' });
+  });
+
+  it('an intercepted wire gets connectors where the plan cuts, the pair where it has one; the turn-on wire neither', () => {
+    const led = wiredPlan('people-carrier, sum');
+    const kinds = (by: 'harness-pair' | 'cut') => {
+      const joints = joined(joining(led, by));
+      const of = (place: string) => [
+        ...new Set(joints.flatMap((j) => (j.place === place && j.at.of === 'plug' ? [j.kind] : []))),
+      ];
+      return [of('cut'), joints.find((j) => j.at.of === 'turn-on')?.kind];
+    };
+    expect(kinds('cut')).toEqual([['connector'], 'soldered-tap']);
+    expect(kinds('harness-pair')).toEqual([['harness-pair'], 'soldered-tap']);
+  });
+
+  it('an amplifier of which nobody knows terminals and current is fed under a screw, another box by its plug', () => {
+    const unknown = rewired(wiredPlan('people-carrier, sum'), (car) => ({
+      ...car,
+      devices: car.devices.map((d) => ({ ...d, entry: null, draws: { ...d.draws, sineAmps: 0 } })),
+    }));
+    const places = (amplifier: boolean) => [
+      ...new Set(
+        joined(unknown).flatMap(({ at, conductor, place }) => {
+          const device = at.of === 'device' && unknown.input.car.devices.find((d) => d.id === at.deviceId);
+          const feeds = conductor?.function === 'supply' || conductor?.function === 'ground';
+          return device && feeds && (device.kind === 'amplifier') === amplifier ? [place] : [];
+        }),
+      ),
+    ];
+    expect([places(true), places(false)]).toEqual([['screw'], ['device']]);
   });
 
   it('what does not exist at a place is not taken', () => {

@@ -19,7 +19,7 @@ export interface WiredOutput {
 /** Everything that a netlist is made from: the agreed plan's own car and settings, and where its outputs sit. */
 export interface WiringInput {
   car: FinishedCar;
-  setup: Pick<Setup, 'turnOn' | 'supply'> | null;
+  setup: Pick<Setup, 'turnOn' | 'supply' | 'joining'> | null;
   outputs: readonly WiredOutput[];
   targets: readonly Pick<Target, 'id' | 'speaker'>[];
   /** of the plan: which output is turned over for which channel */

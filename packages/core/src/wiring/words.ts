@@ -27,6 +27,17 @@ export function deviceName({ devices }: Pick<FinishedCar, 'devices'>, deviceId: 
   return alike.length > 1 ? `${nameOf(device)} (${alike.indexOf(device) + 1})` : nameOf(device);
 }
 
+/** A terminal by what is printed beside it. @example 'Speaker 1+' */
+export function terminalOnBox(
+  t: Extract<TerminalRef, { of: 'device' }>,
+  { devices }: Pick<FinishedCar, 'devices'>,
+): string {
+  const device = devices.find((d) => d.id === t.deviceId);
+  const terminal = device && terminalsFor(device).find((x) => x.key === t.key);
+  const pole = t.pole === null ? '' : t.pole === 'plus' ? ', pin' : ', shell';
+  return `${terminal?.name ?? t.key}${pole}`;
+}
+
 /** A terminal as a person finds it. @example 'C2·3, unit side' */
 export function terminalName(t: TerminalRef, names: WiringNames): string {
   const { car } = names;
@@ -35,12 +46,8 @@ export function terminalName(t: TerminalRef, names: WiringNames): string {
       return `${names.cavity(t.cavityId)}, ${SIDE[t.side]}`;
     case 'output':
       return `${names.output(t.pairId)} ${MARK[t.sign]}, ${SIDE[t.side]}; cavity not found yet`;
-    case 'device': {
-      const device = car.devices.find((d) => d.id === t.deviceId);
-      const terminal = device && terminalsFor(device).find((x) => x.key === t.key);
-      const pole = t.pole === null ? '' : t.pole === 'plus' ? ', pin' : ', shell';
-      return `${deviceName(car, t.deviceId)}: ${terminal?.name ?? t.key}${pole}`;
-    }
+    case 'device':
+      return `${deviceName(car, t.deviceId)}: ${terminalOnBox(t, car)}`;
     case 'speaker': {
       const several = (car.speakers.find((s) => s.id === t.speakerId)?.coils.length ?? 1) > 1;
       return `${names.speaker(t.speakerId)}${several ? `, coil ${t.coil + 1}` : ''} ${MARK[t.sign]}`;

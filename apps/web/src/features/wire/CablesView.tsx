@@ -1,5 +1,3 @@
-import { Button } from 'react-bootstrap';
-import { Download, Printer } from 'lucide-react';
 import {
   type Cable,
   type Conductor,
@@ -9,39 +7,28 @@ import {
   type RunLength,
   terminalName,
 } from '@ulpen/core';
-import { saveFile } from '../../ui/save-file.ts';
 import { CutTable } from './CutTable.tsx';
 import { cablesCsv, labelsOf } from './cable-lists.ts';
 import { LengthField } from './LengthField.tsx';
 import { useFramedWiring } from './WireFrame.tsx';
+import { WirePaneHead } from './WirePaneHead.tsx';
 
 /** Which conductor runs in which cable under which colour, how long each is, and what that takes from the drum. */
 export function CablesView() {
-  const { job, bench, wiring, change } = useFramedWiring();
+  const { bench, wiring, change } = useFramedWiring();
   const setLength = (id: string, length: RunLength | null) =>
     change(({ lengths }) => {
       const { [id]: _, ...rest } = lengths;
       return { lengths: length ? { ...rest, [id]: length } : rest };
     });
-  const file = `${job.car} cables`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
-  const csv = () => saveFile(new Blob([cablesCsv(bench, wiring.names)], { type: 'text/csv' }), `${file}.csv`);
   return (
     <main className="panes wire">
       <section className="pane" aria-label="Cables" tabIndex={0}>
-        <div className="pane-title">
-          <h1>Cables</h1>
-          <span className="wire-tools no-print">
-            <Button variant="quiet" onClick={csv}>
-              <Download size={18} /> CSV
-            </Button>
-            <Button variant="quiet" onClick={() => window.print()}>
-              <Printer size={18} /> Print
-            </Button>
-          </span>
-        </div>
+        <WirePaneHead title="Cables" csv={() => cablesCsv(bench, wiring.names)} />
         <p className="quiet small">
           A run to an amplifier and the one back from it are two cables. Mark both ends before either is
-          pulled.
+          pulled. White, grey, green and violet are the four corners as far as they go; what else runs along
+          takes the colours that are free, so go by the row.
         </p>
         {bench.cables.map((c) => (
           <CableCard key={c.id} cable={c} onLength={setLength} />
@@ -102,8 +89,8 @@ function CableCard({ cable, onLength }: CableCardProps) {
       </table>
       {loss && (
         <p className="small quiet">
-          Into {loss.loadOhm} Ω this run keeps {((100 * loss.ohm) / loss.loadOhm).toFixed(1)} %:{' '}
-          {loss.db.toFixed(2)} dB.
+          Loses {loss.db.toFixed(2)} dB into {loss.loadOhm} Ω ({((100 * loss.ohm) / loss.loadOhm).toFixed(1)}{' '}
+          % of the load).
         </p>
       )}
     </section>
@@ -111,7 +98,8 @@ function CableCard({ cable, onLength }: CableCardProps) {
 }
 
 function Ends({ conductor }: { conductor: Conductor | null }) {
-  const { names } = useFramedWiring().wiring;
+  const { bench, wiring } = useFramedWiring();
+  const { names } = wiring;
   if (!conductor)
     return (
       <td colSpan={2} className="quiet">
@@ -120,7 +108,10 @@ function Ends({ conductor }: { conductor: Conductor | null }) {
     );
   return (
     <>
-      <td>{terminalName(conductor.from, names)}</td>
+      <td>
+        {terminalName(conductor.from, names)}
+        <small className="quiet d-block">{bench.signalName(conductor)}</small>
+      </td>
       <td>
         {terminalName(conductor.to, names)}
         {conductor.signal?.swapped && <span className="wire-swapped">swapped on purpose</span>}

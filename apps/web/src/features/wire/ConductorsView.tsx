@@ -1,16 +1,14 @@
 import { useMemo, useState } from 'react';
-import { Button } from 'react-bootstrap';
-import { Download, Printer } from 'lucide-react';
 import { edited, type Edit } from '@ulpen/core';
-import { saveFile } from '../../ui/save-file.ts';
 import { ConductorTable } from './ConductorTable.tsx';
 import { PlayPane } from './PlayPane.tsx';
 import { useFramedWiring } from './WireFrame.tsx';
+import { WirePaneHead } from './WirePaneHead.tsx';
 import { conductorsCsv, groupsOf } from './wiring-of-job.ts';
 
 /** Every conductor of the plan that is to be built, and what is heard when it is wired like that. */
 export function ConductorsView() {
-  const { job, wiring } = useFramedWiring();
+  const { wiring } = useFramedWiring();
   const [edits, setEdits] = useState<readonly Edit[]>([]);
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const netlist = useMemo(() => edits.reduce(edited, wiring.netlist), [edits, wiring.netlist]);
@@ -19,24 +17,10 @@ export function ConductorsView() {
     setEdits([...edits, edit]);
     setChosen([]);
   };
-  const file = `${job.car} wiring`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
   return (
     <main className="panes wire">
       <section className="pane" aria-label="Conductors" tabIndex={0}>
-        <div className="pane-title">
-          <h1>Conductors</h1>
-          <span className="wire-tools no-print">
-            <Button
-              variant="quiet"
-              onClick={() => saveFile(new Blob([conductorsCsv(wiring)], { type: 'text/csv' }), `${file}.csv`)}
-            >
-              <Download size={18} /> CSV
-            </Button>
-            <Button variant="quiet" onClick={() => window.print()}>
-              <Printer size={18} /> Print
-            </Button>
-          </span>
-        </div>
+        <WirePaneHead title="Conductors" csv={() => conductorsCsv(wiring)} />
         <p className="small quiet">
           Take supply off before any joint on it: battery negative first. Sizes here are suggestions; the
           vehicle maker’s instructions and local rules come first.

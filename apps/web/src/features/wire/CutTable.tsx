@@ -40,7 +40,7 @@ export function CutTable({ cuts }: { cuts: readonly CutLine[] }) {
           ))}
         </tbody>
       </table>
-      <p className="small quiet">≈: some of it is guessed; +: pieces without a length come on top.</p>
+      <p className="small quiet">≈ partly estimated; + pieces still without a length.</p>
     </section>
   );
 }

@@ -1,6 +1,5 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { Printer } from 'lucide-react';
 import {
   type Joint,
   JOINT_CRAFT,
@@ -9,42 +8,38 @@ import {
   JOINTS_AT,
   PLACE_WORD,
   terminalName,
+  terminalOnBox,
   type WiringNames,
 } from '@ulpen/core';
+import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { Checks } from './Checks.tsx';
 import { jointGroups } from './bench-of-job.ts';
 import { useFramedWiring } from './WireFrame.tsx';
+import { WirePaneHead } from './WirePaneHead.tsx';
 
 /** How every end is made, plug by plug and box by box; what is made is ticked. */
 export function JointsView() {
-  const { wiring, bench, change } = useFramedWiring();
-  const groups = useMemo(() => jointGroups(bench, wiring), [bench, wiring]);
+  const { job, wiring, bench, change } = useFramedWiring();
+  const groups = useMemo(() => jointGroups(bench, wiring, job), [bench, wiring, job]);
   const made = bench.joints.filter((j) => j.done).length;
   const tick = (joint: Joint) =>
-    change(({ done }) => ({
-      done: joint.done ? done.filter((id) => id !== joint.id) : [...new Set([...done, joint.id])],
-    }));
+    change(({ done, joints }) =>
+      joint.done
+        ? { done: done.filter((id) => id !== joint.id) }
+        : // What is made stays as it was made, whatever is chosen for the others later.
+          { done: [...new Set([...done, joint.id])], joints: { ...joints, [joint.id]: joint.kind } },
+    );
   const choose = (joint: Joint, kind: JointKind) =>
     change(({ joints }) => ({ joints: { ...joints, [joint.id]: kind } }));
   return (
     <main className="panes wire">
       <section className="pane" aria-label="Joints" tabIndex={0}>
-        <div className="pane-title">
-          <h1>Joints</h1>
-          <span className="num quiet" role="status">
-            {made} of {bench.joints.length} made
-          </span>
-          <span className="wire-tools no-print">
-            <Button variant="quiet" onClick={() => window.print()}>
-              <Printer size={18} /> Print
-            </Button>
-          </span>
-        </div>
+        <WirePaneHead title="Joints" status={`${made} of ${bench.joints.length} made`} />
         <div className="wire-progress no-print" aria-hidden>
           <span style={{ width: `${(100 * made) / Math.max(1, bench.joints.length)}%` }} />
         </div>
         {groups.map((g) => (
-          <section key={g.title} className="wire-group" aria-label={g.title}>
+          <section key={g.id} className="wire-group" aria-label={g.title}>
             <h2 className="label">
               {g.title}
               <span className="num quiet">
@@ -63,14 +58,7 @@ export function JointsView() {
                 </thead>
                 <tbody>
                   {g.joints.map((j) => (
-                    <JointRow
-                      key={j.id}
-                      joint={j}
-                      at={g.title}
-                      names={wiring.names}
-                      onTick={tick}
-                      onChoose={choose}
-                    />
+                    <JointRow key={j.id} joint={j} names={wiring.names} onTick={tick} onChoose={choose} />
                   ))}
                 </tbody>
               </table>
@@ -93,14 +81,12 @@ export function JointsView() {
 
 interface JointRowProps {
   joint: Joint;
-  /** the place that its rows are under */
-  at: string;
   names: WiringNames;
   onTick: (joint: Joint) => void;
   onChoose: (joint: Joint, kind: JointKind) => void;
 }
 
-function JointRow({ joint, at: title, names, onTick, onChoose }: JointRowProps) {
+function JointRow({ joint, names, onTick, onChoose }: JointRowProps) {
   const { at, conductor, place, kind, chosen, done, id } = joint;
   const end = terminalName(at, names);
   const far = conductor && (id.endsWith('|from') ? conductor.to : conductor.from);
@@ -117,7 +103,7 @@ function JointRow({ joint, at: title, names, onTick, onChoose }: JointRowProps) 
           onChange={() => onTick(joint)}
         />
       </td>
-      <td>{end.startsWith(`${title}: `) ? end.slice(title.length + 2) : end}</td>
+      <td>{at.of === 'device' ? terminalOnBox(at, names.car) : end}</td>
       <td>{far ? terminalName(far, names) : <span className="quiet">nothing: capped by itself</span>}</td>
       <td className={chosen === 'joint' ? 'wire-own' : ''}>
         {kinds.length === 1 ? (
@@ -146,26 +132,15 @@ function School() {
   const { bench, change } = useFramedWiring();
   const places = [...new Set(bench.joints.map((j) => j.place))];
   const used = [...new Set(bench.joints.map((j) => j.kind))];
-  const choose = (place: JointPlace, kind: JointKind) => {
-    const single = new Set(bench.joints.filter((j) => j.place === place).map((j) => j.id));
-    change(({ school, joints, done }) => {
-      // What was chosen for all counts for all, but for what is made already.
-      const made = bench.joints.filter((j) => j.place === place && done.includes(j.id));
-      return {
-        school: { ...school, [place]: kind },
-        joints: {
-          ...Object.fromEntries(Object.entries(joints).filter(([id]) => !single.has(id))),
-          ...Object.fromEntries(made.map((j) => [j.id, j.kind])),
-        },
-      };
-    });
-  };
+  const choose = (place: JointPlace, kind: JointKind) =>
+    change(({ school }) => ({ school: { ...school, [place]: kind } }));
   return (
     <section aria-label="This job’s way">
       <h2>This job’s way</h2>
       <p className="quiet small">
-        Chosen here for all of a place, in a row for one. Take supply off before any joint on it: battery
-        negative first. The vehicle maker’s instructions and local rules come first.
+        As the plan has it until you choose: here for all of a place, in its row for one. Take supply off
+        before any joint on it: battery negative first. The vehicle maker’s instructions and local rules come
+        first.
       </p>
       <div className="wire-school no-print">
         {places.flatMap((place) => {
@@ -228,7 +203,9 @@ function BenchList({ tools, consumables }: { tools: string[]; consumables: [stri
           ))}
         </tbody>
       </table>
-      <p className="small quiet">Tools: {tools.join(', ')}. Pull one sample of each tool’s setting first.</p>
+      <p className="small quiet">
+        Tools: {tools.join(', ')}. Pull-test one sample crimp for each tool setting first.
+      </p>
     </section>
   );
 }
@@ -236,31 +213,43 @@ function BenchList({ tools, consumables }: { tools: string[]; consumables: [stri
 /** Choices whose conductor is gone since the plan or the map changed. */
 function Left({ ids }: { ids: string[] }) {
   const { choices, change } = useFramedWiring();
+  const [asking, setAsking] = useState(false);
   if (ids.length === 0) return null;
   const gone = new Set(ids);
   const made = choices.done.filter((id) => gone.has(id)).length;
   const but = <T,>(record: Record<string, T>) =>
     Object.fromEntries(Object.entries(record).filter(([id]) => !gone.has(id)));
+  const forget = () => {
+    setAsking(false);
+    change(({ joints, lengths, colours, done }) => ({
+      joints: but(joints),
+      lengths: but(lengths),
+      colours: but(colours),
+      done: done.filter((id) => !gone.has(id)),
+    }));
+  };
+  const what = ids.length === 1 ? 'One choice is' : `${ids.length} choices are`;
   return (
     <section className="look-again wire-left" aria-label="Gone since">
       <p>
-        {ids.length === 1 ? 'One choice is' : `${ids.length} choices are`} for conductors that this plan has
-        no more{made > 0 && `, ${made} of them made already: look at the car before you go on`}. They are kept
-        in case the plan goes back.
+        {what} for conductors that this plan no longer has
+        {made > 0 && `, ${made} of them made already: look at the car before you go on`}. They are kept in
+        case the plan goes back.
       </p>
-      <Button
-        variant="secondary"
-        onClick={() =>
-          change(({ joints, lengths, colours, done }) => ({
-            joints: but(joints),
-            lengths: but(lengths),
-            colours: but(colours),
-            done: done.filter((id) => !gone.has(id)),
-          }))
-        }
-      >
+      <Button variant="secondary" onClick={() => setAsking(true)}>
         Forget them
       </Button>
+      {asking && (
+        <ConfirmDialog
+          title="Forget what was chosen?"
+          action="Forget"
+          restoreFocus={false}
+          onConfirm={forget}
+          onCancel={() => setAsking(false)}
+        >
+          Joints, lengths and ticks of conductors that are gone. This cannot be undone.
+        </ConfirmDialog>
+      )}
     </section>
   );
 }

@@ -1,11 +1,10 @@
 import { useMemo } from 'react';
 import { Link, NavLink, Outlet, useOutletContext } from 'react-router';
 import { format } from 'date-fns';
-import { type JobView, type Plan, START_PREFERENCES, type WiringChoices } from '@ulpen/core';
+import { type JobView, type Plan, type WiringChoices } from '@ulpen/core';
 import { changeWiring } from '../../api/commands/change-wiring.ts';
 import { useFingerprint } from '../../api/fingerprint.ts';
 import { useFramedMeasuredJob } from '../../api/framed-job.ts';
-import { usePreferences } from '../../api/shop-queries.ts';
 import { type Change, useSavedAtOnce } from '../../api/use-saved-at-once.ts';
 import { EmptyState } from '../../ui/EmptyState.tsx';
 import { type Bench, benchOf } from './bench-of-job.ts';
@@ -81,8 +80,7 @@ function Nothing({ title, to, action, children }: NothingProps) {
 function Framed({ job, plan }: { job: JobView; plan: Plan }) {
   const wiring = useMemo(() => wiringOf(job, plan, plan.proposal.car!), [job, plan]);
   const { draft: choices, change } = useSavedAtOnce(job.id, changeWiring, job.wiring);
-  const { joining } = usePreferences().data ?? START_PREFERENCES;
-  const bench = useMemo(() => benchOf(job, wiring, choices, joining), [job, wiring, choices, joining]);
+  const bench = useMemo(() => benchOf(job, wiring, choices), [job, wiring, choices]);
   const outlet: WireOutlet = { job, plan, wiring, bench, choices, change };
   return (
     <div className="wire-frame">

@@ -13,7 +13,6 @@ import {
   loneWires,
   orphans,
   type Place,
-  type PreferencesFields,
   deviceName,
   type SignalSource,
   type TerminalRef,
@@ -34,16 +33,13 @@ export interface Bench {
   /** choices for what is not there any more */
   orphans: string[];
   placeName: (place: Place) => string;
+  /** what a conductor carries: `Front left woofer +` */
+  signalName: (conductor: Conductor) => string;
 }
 
-export function benchOf(
-  job: JobView,
-  { input, netlist, names }: Wiring,
-  choices: WiringFields,
-  joining: PreferencesFields['joining'],
-): Bench {
-  const joints = jointsOf(netlist, input, choices, joining);
-  const cables = cablesOf(netlist, input, choices, (c) => channelOf(c, input.car.devices, job));
+export function benchOf(job: JobView, { input, netlist, names }: Wiring, choices: WiringFields): Bench {
+  const joints = jointsOf(netlist, input, choices);
+  const cables = cablesOf(netlist, input, choices, (c) => channelOf(c, job, input.car));
   const wires = loneWires(netlist, cables, choices);
   return {
     joints,
@@ -53,6 +49,8 @@ export function benchOf(
     ...benchList(joints),
     remarks: checkCraft({ joints, cables, input, names }),
     orphans: orphans(choices, joints, cables, netlist),
+    signalName: ({ signal }) =>
+      signal ? `${nameOf(signal.source, job, input.car, names)} ${MARK[signal.sign]}` : '',
     placeName: (place) =>
       place.at === 'unit'
         ? (job.units.find((u) => u.id === place.unitId)?.name ?? 'a unit that is gone')
@@ -62,58 +60,88 @@ export function benchOf(
   };
 }
 
+const MARK = { plus: '+', minus: '−' } as const;
+
+/** A signal by its factory output, or by the channel that an output of a device serves. */
+function nameOf(
+  source: SignalSource,
+  job: JobView,
+  car: Wiring['input']['car'],
+  names: Wiring['names'],
+): string {
+  if (source.from === 'output') return names.output(source.pairId);
+  const served = servedBy(source, job, car);
+  if (!served) return '';
+  return served.side === 'mono' ? served.target.name : `${served.target.name}, ${served.side}`;
+}
+
+/** The channel that an output of a device serves in the end. */
+function servedBy(source: SignalSource, job: JobView, { devices }: Wiring['input']['car']) {
+  if (source.from !== 'device') return null;
+  const channel = devices
+    .find((d) => d.id === source.deviceId)
+    ?.outputs.find((o) => o.n === source.output)?.channel;
+  const target = channel && job.targets.find((t) => t.id === channel.targetId);
+  return target ? { target, side: channel.side } : null;
+}
+
 /** Side and axle that a signal belongs to: of its factory output, or of what a device's output serves. */
 function channelOf(
   { signal }: Conductor,
-  devices: Wiring['input']['car']['devices'],
   job: JobView,
+  car: Wiring['input']['car'],
 ): { side: string; axle: string } | null {
-  const source: SignalSource | undefined = signal?.source;
+  const source = signal?.source;
   if (source?.from === 'output')
     return job.units.flatMap((u) => u.pairs).find((p) => p.id === source.pairId) ?? null;
-  if (source?.from !== 'device') return null;
-  const serves = devices
-    .find((d) => d.id === source.deviceId)
-    ?.outputs.find((o) => o.n === source.output)?.channel;
-  const target = serves && job.targets.find((t) => t.id === serves.targetId);
-  return target ? { side: serves.side, axle: target.axle } : null;
+  const served = source && servedBy(source, job, car);
+  return served ? { side: served.side, axle: served.target.axle } : null;
 }
 
 /** Joints of one place of the car, as a person stands there. */
 export interface JointGroup {
+  id: string;
   title: string;
   joints: Joint[];
 }
 
 /** Plug by plug, then box by box, then supply: the order of the bench. */
-export function jointGroups({ joints }: Pick<Bench, 'joints'>, { names, input }: Wiring): JointGroup[] {
-  const groups = new Map<string, Joint[]>();
-  for (const j of joints) {
-    const title = whereOf(j.at, names, input);
-    groups.set(title, [...(groups.get(title) ?? []), j]);
+export function jointGroups({ joints }: Pick<Bench, 'joints'>, wiring: Wiring, job: JobView): JointGroup[] {
+  const groups = new Map<string, JointGroup>();
+  for (const joint of joints) {
+    const place = placeOf(joint.at, wiring, job);
+    const group = groups.get(place.id) ?? { ...place, joints: [] };
+    group.joints.push(joint);
+    groups.set(place.id, group);
   }
-  return [...groups].map(([title, list]) => ({ title, joints: list }));
+  return [...groups.values()];
 }
 
-function whereOf(at: TerminalRef, names: Wiring['names'], { car }: Wiring['input']): string {
+function placeOf(at: TerminalRef, { input }: Wiring, job: JobView): Omit<JointGroup, 'joints'> {
   switch (at.of) {
-    case 'plug':
-      return `Plug ${names.cavity(at.cavityId).split('·')[0]}`;
+    case 'plug': {
+      const ends = job.units.flatMap((u) => u.pairs.flatMap((p) => p.ends));
+      const end = ends.find((e) => e.cavityId === at.cavityId);
+      const unit = job.units.find((u) => u.id === end?.unitId);
+      return end
+        ? { id: end.connectorId, title: `Plug ${end.plug}${unit ? `, ${unit.name}` : ''}` }
+        : { id: 'plug', title: 'A plug that is gone' };
+    }
     case 'output':
-      return 'Outputs whose cavities are not found yet';
+      return { id: 'output', title: 'Outputs whose cavities are not found yet' };
     case 'device':
-      return deviceName(car, at.deviceId);
+      return { id: `device:${at.deviceId}`, title: deviceName(input.car, at.deviceId) };
     case 'speaker':
     case 'resistor':
-      return 'Speakers and loads';
+      return { id: 'speakers', title: 'Speakers and loads' };
     case 'turn-on':
     case 'relay':
-      return 'Turn-on';
+      return { id: 'turn-on', title: 'Turn-on' };
     case 'battery':
     case 'factory-feed':
     case 'fuse':
     case 'distribution':
     case 'ground':
-      return 'Supply and ground';
+      return { id: 'supply', title: 'Supply and ground' };
   }
 }

@@ -10,9 +10,9 @@ const FILTERS = ['highPass', 'lowPass'] as const;
 const CORNER = { highPass: 'lnHighPass', lowPass: 'lnLowPass' } as const;
 
 /** Rounds of exchanges, and how many of each are fitted finely. */
-const ROUNDS = 3;
-const FINELY = 6;
-/** A peak elsewhere starts at about one of so many places an octave, at eight at most, up or down by this. */
+const ROUNDS = 2;
+const FINELY = 4;
+/** A peak elsewhere starts in one place an octave, in so many at most, up or down by this. */
 const PLACES = 8;
 const PEAK_DB = 4;
 /** A peak so near to a corner bends it; in its place one starts this far to either side, in ln Hz, as narrow as that. */

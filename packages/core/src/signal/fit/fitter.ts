@@ -53,6 +53,7 @@ export class Fitter {
   /** everything that was fitted finely */
   readonly pool: Candidate[] = [];
   private readonly few: FitData;
+  private readonly looks = new WeakMap<Candidate, number>();
   private readonly coarse = new Map<FitGrid, FitGrid>();
   /** ways to read the data, the expected one first */
   readonly grids: readonly FitGrid[];
@@ -78,6 +79,18 @@ export class Fitter {
     let coarse = this.coarse.get(grid);
     if (!coarse) this.coarse.set(grid, (coarse = new FitGrid(this.few, grid.bands, grid.tiltDb)));
     return { ...this.fit(shape, coarse, values, effort, this.few), grid };
+  }
+
+  /** Criterion of a candidate on the points of a first look. */
+  glanced(c: Candidate): number {
+    let bic = this.looks.get(c);
+    if (bic === undefined) this.looks.set(c, (bic = this.glance(c.shape, c.grid, c.values).bic));
+    return bic;
+  }
+
+  /** How much of the evidence a first look has: its criteria differ by so much less. */
+  get shareOfFew(): number {
+    return this.few.effective / this.data.effective;
   }
 
   fit(shape: ModelShape, grid: FitGrid, values: ModelValues, effort = FINE, data = this.data): Candidate {

@@ -1,11 +1,11 @@
 import { firstGuess } from './first-guess.ts';
 import type { FitGrid } from './fit-data.ts';
-import { type Candidate, type Fitter, ROUGH } from './fitter.ts';
+import type { Candidate, Fitter } from './fitter.ts';
 import type { ModelShape, ModelValues } from './model.ts';
 import { CLOCKS_HZ, FILTER_SHAPES, type FilterShape } from './sections.ts';
 
 export const NONE_AND_SHAPES: readonly (FilterShape | null)[] = [null, ...FILTER_SHAPES];
-/** A rough fit whose BIC is within this of the best is fitted finely. */
+/** A first look whose criterion, on all points, would be within this of the best is fitted finely. */
 const WORTH_A_CLOSER_LOOK = 15;
 /** Corners below this are the same for digital filters, in ln Hz. */
 export const DIGITAL_LN = Math.log(1500);
@@ -70,8 +70,8 @@ export function filtersForShelves(fitter: Fitter, best: Candidate): Candidate {
       const start = { ...best.values, gainDb, lnHighPass, lnLowPass, floorDb };
       for (const filter of FILTER_SHAPES) {
         const shape = { ...best.shape, [shelf]: false, [side]: filter };
-        const glance = fitter.fit(shape, best.grid, start, ROUGH);
-        if (glance.bic > found.bic + WORTH_A_CLOSER_LOOK) continue;
+        const glance = fitter.glance(shape, best.grid, start);
+        if (!worthACloserLook(fitter, glance, found)) continue;
         const grown = fitter.grow(fitter.fit(shape, best.grid, glance.values));
         if (grown.bic < found.bic) found = grown;
       }
@@ -93,8 +93,8 @@ export function digital(fitter: Fitter, best: Candidate): Candidate {
     for (const clockHz of CLOCKS_HZ.filter((c) => c !== null))
       for (const filter of FILTER_SHAPES) {
         const plain = { ...shape, clockHz, [side]: filter, highShelf: false, peaks: peaks.length };
-        const glance = fitter.fit(plain, grid, { ...values, peaks }, ROUGH);
-        if (glance.bic > found.bic + WORTH_A_CLOSER_LOOK) continue;
+        const glance = fitter.glance(plain, grid, { ...values, peaks });
+        if (!worthACloserLook(fitter, glance, found)) continue;
         const other = fitter.fit(plain, grid, glance.values);
         if (other.bic < found.bic) found = other;
       }
@@ -102,9 +102,13 @@ export function digital(fitter: Fitter, best: Candidate): Candidate {
   return found;
 }
 
+/** On the points of a first look it is not far behind the best so far. */
+const worthACloserLook = (fitter: Fitter, glance: Candidate, best: Candidate): boolean =>
+  glance.bic <= fitter.glanced(best) + WORTH_A_CLOSER_LOOK * fitter.shareOfFew;
+
 function better(fitter: Fitter, best: Candidate, shape: ModelShape, grid: FitGrid): Candidate {
-  const glance = fitter.fit(shape, grid, best.values, ROUGH);
-  if (glance.bic > best.bic + WORTH_A_CLOSER_LOOK) return best;
+  const glance = fitter.glance(shape, grid, best.values);
+  if (!worthACloserLook(fitter, glance, best)) return best;
   const other = fitter.fit(shape, grid, glance.values);
   return other.bic < best.bic ? other : best;
 }

@@ -1,6 +1,6 @@
 import type { Conductor, Netlist } from '../netlist.ts';
 import type { TerminalRef } from '../terminal-ref.ts';
-import type { WiringInput } from '../wiring-input.ts';
+import { terminalsFor, type WiringInput } from '../wiring-input.ts';
 
 /** Where a cable begins or ends. */
 export type Place =
@@ -57,7 +57,7 @@ export function runsOf({ conductors }: Netlist, input: WiringInput): Run[] {
     const [from, to] = [placeOfTerminal(c.from, input), placeOfTerminal(c.to, input)];
     if (!from || !to) continue;
     const way = [c.function, placeId(from), placeId(to)].join('|');
-    const key = [way, JSON.stringify(c.signal.source), channelOf(c.to)].join('|');
+    const key = [way, JSON.stringify(c.signal.source), channelOf(c.to, input)].join('|');
     const alone = waiting.get(key) ?? [];
     const at = alone.findIndex((o) => o.signal!.sign !== c.signal!.sign);
     if (at < 0) {
@@ -73,5 +73,9 @@ export function runsOf({ conductors }: Netlist, input: WiringInput): Run[] {
   return [...runs.values()];
 }
 
-/** What both conductors of a pair go to; the coils of a speaker in series share one pair. */
-const channelOf = (t: TerminalRef): string => (t.of === 'device' ? t.key.replace(/-(plus|minus)$/, '') : '');
+/** What both conductors of a pair go to: a channel of a device; the coils of a speaker in series share one pair. */
+function channelOf(t: TerminalRef, { car }: Pick<WiringInput, 'car'>): number | null {
+  if (t.of !== 'device') return null;
+  const device = car.devices.find((d) => d.id === t.deviceId);
+  return (device && terminalsFor(device).find((x) => x.key === t.key)?.channel) ?? null;
+}

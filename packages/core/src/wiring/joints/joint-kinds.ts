@@ -33,7 +33,7 @@ export const JOINT_CRAFT: Record<JointKind, JointCraft> = {
   'displacement-tap': {
     name: 'Displacement tap',
     steps:
-      'Take the size for both wires; lay the unbroken wire in, push the new one up to the stop, close until it clicks; tug both.',
+      'Pick the size that suits both wires; lay the unbroken wire in, push the new one in to the stop, close until it clicks; tug both.',
     tools: ['pliers with flat jaws'],
     consumables: ['displacement connectors'],
     stripMm: null,
@@ -81,7 +81,7 @@ export const JOINT_CRAFT: Record<JointKind, JointCraft> = {
     toStock: 'Move it back.',
   },
   'device-plug': {
-    name: 'Box’s own plug',
+    name: 'The box’s own plug',
     steps:
       'Sleeve on first; butt the lead of the box’s plug to the wire; leave enough to unplug the box in place.',
     tools: [STRIPPERS, CRIMPER, HEAT],
@@ -131,7 +131,7 @@ export const JOINT_CRAFT: Record<JointKind, JointCraft> = {
   },
   'closed-end-cap': {
     name: 'Closed-end cap',
-    steps: 'Trim to clean copper; crimp on the cap; tie it back by itself: no two bare ends in one bundle.',
+    steps: 'Cut back to clean copper; crimp on the cap; tug; tie it back by itself.',
     tools: ['side cutters', CRIMPER],
     consumables: ['closed-end caps'],
     stripMm: 8,
@@ -143,10 +143,10 @@ export const JOINT_CRAFT: Record<JointKind, JointCraft> = {
 /** What can be chosen at each place, the usual one first. */
 export const JOINTS_AT: Record<JointPlace, readonly [JointKind, ...JointKind[]]> = {
   tap: ['soldered-tap', 'displacement-tap', 'harness-pair'],
-  cut: ['butt', 'connector', 'harness-pair', 'moved-terminal'],
+  cut: ['connector', 'butt', 'harness-pair', 'moved-terminal'],
   capped: ['closed-end-cap', 'connector', 'harness-pair'],
   screw: ['ferrule'],
-  device: ['device-plug', 'quick-disconnect'],
+  device: ['device-plug', 'ferrule', 'quick-disconnect'],
   socket: ['line-plug'],
   speaker: ['quick-disconnect', 'connector', 'soldered-tap'],
   post: ['ring'],
@@ -157,10 +157,10 @@ export const JOINTS_AT: Record<JointPlace, readonly [JointKind, ...JointKind[]]>
 
 export const PLACE_WORD: Record<JointPlace, string> = {
   tap: 'Factory wire, tapped',
-  cut: 'Factory wire, cut or at a harness pair',
+  cut: 'Factory wire, intercepted',
   capped: 'Ends that nothing uses',
-  screw: 'Screw terminals of boxes',
-  device: 'Plugs of boxes',
+  screw: 'Large terminals of boxes',
+  device: 'Small terminals of boxes',
   socket: 'Line sockets',
   speaker: 'Speakers',
   post: 'Battery and ground',

@@ -1,8 +1,7 @@
-import type { PreferencesFields } from '../../model/shop.ts';
 import type { JointKind, JointPlace, WiringFields } from '../../model/wiring.ts';
 import type { Conductor, Netlist } from '../netlist.ts';
-import { terminalId, type TerminalRef } from '../terminal-ref.ts';
-import { cavityOf, terminalsFor, type WiringInput, wireOf } from '../wiring-input.ts';
+import { SIGNS, terminalId, type TerminalRef } from '../terminal-ref.ts';
+import { terminalsFor, type WiredOutput, type WiringInput, wireOf } from '../wiring-input.ts';
 import { JOINTS_AT } from './joint-kinds.ts';
 
 /** An end of a conductor that is made by hand. */
@@ -12,8 +11,8 @@ export interface Joint {
   at: TerminalRef;
   place: JointPlace;
   kind: JointKind;
-  /** `joint`: for this one; `job`: for all of its place in this job; `shop`: as the shop does it */
-  chosen: 'joint' | 'job' | 'shop';
+  /** `joint`: for this one; `job`: for all of its place in this job; `plan`: as the plan has it, or as is usual */
+  chosen: 'joint' | 'job' | 'plan';
   done: boolean;
   /** what ends here; null: the factory's own wire, which is capped */
   conductor: Conductor | null;
@@ -22,17 +21,9 @@ export interface Joint {
 /** A conductor from here on is under a screw of its own terminal block, mm2: smaller ones of a box come in plugs. */
 const SCREW_FROM_MM2 = 2.5;
 
-/**
- * Every joint of a netlist with how it is made: for this joint alone, for its place in this job, or as the shop does.
- *
- * @param joining how the shop joins factory wire
- */
-export function jointsOf(
-  netlist: Netlist,
-  input: WiringInput,
-  choices: WiringFields,
-  joining: PreferencesFields['joining'],
-): Joint[] {
+/** Every joint of a netlist with how it is made: for this joint alone, for its place in this job, or as the plan has it. */
+export function jointsOf(netlist: Netlist, input: WiringInput, choices: WiringFields): Joint[] {
+  const led = ledAway(input);
   const make = (id: string, at: TerminalRef, place: JointPlace, conductor: Conductor | null): Joint => {
     const own = choices.joints[id];
     const job = choices.school[place];
@@ -42,10 +33,9 @@ export function jointsOf(
         ? ([own, 'joint'] as const)
         : job && allowed.includes(job)
           ? ([job, 'job'] as const)
-          : ([shopWay(place, joining), 'shop'] as const);
+          : ([planned(place, at, led, input), 'plan'] as const);
     return { id, at, place, kind, chosen, done: choices.done.includes(id), conductor };
   };
-  const led = ledAway(input);
   const ends = netlist.conductors
     .filter((c) => c.made === 'new')
     .flatMap((c) =>
@@ -57,27 +47,34 @@ export function jointsOf(
   ];
 }
 
-function shopWay(place: JointPlace, joining: PreferencesFields['joining']): JointKind {
-  const usual = JOINTS_AT[place];
-  if (joining === 'harness-pair' && usual.includes('harness-pair')) return 'harness-pair';
-  return usual[0];
+/** Factory wire as the plan joins it, all else as is usual. */
+function planned(place: JointPlace, at: TerminalRef, led: LedAway, { setup }: WiringInput): JointKind {
+  const usual = JOINTS_AT[place][0];
+  if (at.of !== 'plug' && at.of !== 'output') return usual;
+  const by = led.get(terminalId(at));
+  if (by === 'harness-pair') return 'harness-pair';
+  if (by === 'cut') return usual;
+  return setup?.joining === 'harness-pair' ? 'harness-pair' : usual;
 }
 
-/** Outputs whose wires are cut or led through a harness pair, by the names of their terminals. */
-function ledAway({ car, outputs }: WiringInput): ReadonlySet<string> {
-  const cut = new Set(car.outputs.filter((o) => o.intercepted).map((o) => o.pairId));
-  return new Set(
-    outputs
-      .filter((o) => cut.has(o.id))
-      .flatMap((o) =>
-        (['plus', 'minus'] as const).flatMap((sign) =>
-          (['unit', 'car'] as const).map((side) => terminalId(wireOf(o, sign, side))),
-        ),
-      ),
+type LedAway = ReadonlyMap<string, 'cut' | 'harness-pair'>;
+
+/** Terminals of the outputs whose wires lead elsewhere, and by what. */
+function ledAway({ car, outputs }: WiringInput): LedAway {
+  const by = new Map(car.outputs.flatMap((o) => (o.intercepted ? [[o.pairId, o.intercepted.by]] : [])));
+  return new Map(
+    outputs.flatMap((o) => {
+      const how = by.get(o.id);
+      return how ? endsOf(o).map((t) => [terminalId(t), how] as const) : [];
+    }),
   );
 }
 
-function placeOf(c: Conductor, end: 'from' | 'to', input: WiringInput, led: ReadonlySet<string>): JointPlace {
+/** Both wires of an output on both sides of where it is joined. */
+const endsOf = (output: WiredOutput): TerminalRef[] =>
+  SIGNS.flatMap((sign) => (['unit', 'car'] as const).map((side) => wireOf(output, sign, side)));
+
+function placeOf(c: Conductor, end: 'from' | 'to', input: WiringInput, led: LedAway): JointPlace {
   const at = c[end];
   switch (at.of) {
     case 'plug':
@@ -88,7 +85,9 @@ function placeOf(c: Conductor, end: 'from' | 'to', input: WiringInput, led: Read
       const device = input.car.devices.find((d) => d.id === at.deviceId);
       const terminal = device && terminalsFor(device).find((t) => t.key === at.key);
       const size = terminal?.mm2 ?? c.mm2;
-      return size !== null && size >= SCREW_FROM_MM2 ? 'screw' : 'device';
+      // Nobody knows the terminal: what feeds an amplifier comes under a screw.
+      const feeds = device?.kind === 'amplifier' && (c.function === 'supply' || c.function === 'ground');
+      return (size === null ? feeds : size >= SCREW_FROM_MM2) ? 'screw' : 'device';
     }
     case 'speaker':
       return 'speaker';
@@ -108,18 +107,13 @@ function placeOf(c: Conductor, end: 'from' | 'to', input: WiringInput, led: Read
   }
 }
 
-/** Sides of cuts on which nothing goes on: each is capped by itself. */
+/** Sides of a cut or a harness pair on which nothing goes on: each is capped by itself. */
 function unusedEnds({ conductors }: Netlist, { car, outputs }: WiringInput): TerminalRef[] {
   const used = new Set(conductors.flatMap((c) => [terminalId(c.from), terminalId(c.to)]));
-  // A wire to a speaker that nothing drives any more ends at the factory's own joint.
-  const cut = new Set(car.outputs.filter((o) => o.intercepted).map((o) => o.pairId));
+  const led = new Set(car.outputs.filter((o) => o.intercepted).map((o) => o.pairId));
+  // Of an output whose cavities nobody has found, no end can be named.
   return outputs
-    .filter((o) => cut.has(o.id))
-    .flatMap((o) =>
-      (['plus', 'minus'] as const).flatMap((sign) =>
-        (['unit', 'car'] as const)
-          .map((side) => wireOf(o, sign, side))
-          .filter((t) => cavityOf(o, sign) !== null && !used.has(terminalId(t))),
-      ),
-    );
+    .filter((o) => led.has(o.id))
+    .flatMap(endsOf)
+    .filter((t) => t.of === 'plug' && !used.has(terminalId(t)));
 }
