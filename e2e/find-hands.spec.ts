@@ -73,7 +73,7 @@ test('a diagram with two variant columns in words is pasted, and completed where
   await page.getByLabel('function of line 6, base').fill('remote turn-on');
   await page.getByRole('button', { name: 'Take in 10 rows' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('row', { name: /premium/ })).toBeVisible();
+  await expect(dialog.getByRole('row', { name: /^premium/ })).toBeVisible();
   const [{ claims }] = (await harness()).sheets;
   expect(claims).toHaveLength(10);
   expect(claims.filter((c) => c.variant === 'premium')).toMatchObject([

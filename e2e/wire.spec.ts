@@ -113,13 +113,15 @@ test('joints are chosen and ticked, cables get their lengths, and all of it is t
   await page.setViewportSize({ width: 1280, height: 800 });
   await views.getByRole('link', { name: 'Cables' }).click();
   const cut = page.getByRole('region', { name: 'Cut list' });
-  await expect(cut.getByRole('status')).toContainText('no length yet');
+  await expect(cut.getByRole('status')).not.toContainText('no length yet');
   const length = page.getByLabel('Length of W1, m');
+  const total = cut.getByRole('row').nth(1);
+  const byWay = (await total.textContent())!;
   await length.fill('16');
   await expect(page.getByText('More than 0, up to 15 m.').first()).toBeVisible();
   await length.fill('4,5');
   await page.getByLabel('Length of W1 is measured').check();
-  await expect(cut.getByRole('row', { name: /4\.5 m/ })).toBeVisible();
+  await expect(total).not.toHaveText(byWay);
   await accessible(page);
 
   await expect
@@ -135,5 +137,65 @@ test('joints are chosen and ticked, cables get their lengths, and all of it is t
   expect(csv).toMatch(/W1,.*,4\.5,yes/);
   await views.getByRole('link', { name: 'Joints' }).click();
   await expect(made).toHaveText(/^1 of \d+ made$/);
+  expect(complaints).toEqual([]);
+});
+
+test('cable is laid through the car: a box is moved by hand, a door takes no wire, and lengths follow', async ({
+  page,
+}) => {
+  test.slow();
+  const complaints = complaintsOf(page);
+  const job = await demoJob(page.request);
+  await page.goto(`/jobs/${job.id}/plan?way=sum`);
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByRole('button', { name: 'Change this plan' })).toBeVisible();
+  await page.goto(`/jobs/${job.id}/wire/loom`);
+  const runs = page.getByRole('region', { name: 'The car from above' }).getByRole('status');
+  await expect(runs).toHaveText(/^\d+ runs, about \d+ m$/);
+  const before = await runs.textContent();
+
+  // With the mouse the boot's boxes go under a seat; the way gets shorter and the address keeps the place.
+  const picture = page.getByRole('group', { name: /from above$/ });
+  const boot = await picture.getByRole('button', { name: /^Boot: / }).boundingBox();
+  const box = (await picture.boundingBox())!;
+  await page.mouse.move(boot!.x + 12, boot!.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 0.53 * box.width, box.y + 0.34 * box.height, { steps: 5 });
+  await page.mouse.up();
+  await expect(page).toHaveURL(/at=front-seat-right/);
+  await expect(picture.getByRole('button', { name: /^Under the front right seat: / })).toBeVisible();
+  await expect(runs).not.toHaveText(before!);
+
+  // A passage is found shut: what went through it has no way, is named, and has one again when it is open.
+  await page.getByRole('button', { name: 'Back to all' }).click();
+  const things = page.getByRole('region', { name: 'Where things are' });
+  await things.getByLabel('Zone of Turn-on source').selectOption('Front left door');
+  const door = picture.getByRole('button', { name: /^Left footwell to Front left door/ });
+  await door.focus();
+  await page.keyboard.press('Enter');
+  const bundle = page.getByRole('region', { name: 'Bundle' });
+  await expect(bundle).toContainText('no joint inside it');
+  await accessible(page);
+  await bundle.getByRole('button', { name: 'No new wire goes through here' }).click();
+  await expect(door).toBeHidden();
+  await expect(things).toContainText('no new wire goes through. Use the factory’s wire there');
+  await things.getByRole('button', { name: 'It does' }).click();
+  await expect(door).toBeVisible();
+  await expect(things).not.toContainText('Use the factory’s wire there');
+
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page
+    .getByRole('navigation', { name: 'Views of the wiring' })
+    .getByRole('link', { name: 'Cables' })
+    .click();
+  await expect(page.getByRole('region', { name: 'Cut list' }).getByRole('status')).not.toContainText(
+    'no length yet',
+  );
+  await expect
+    .poll(async () => (await seen(page.request, job.id)).wiring.zones['turn-on'])
+    .toBe('front-door-left');
+  await page.goto(`/jobs/${job.id}/wire/loom?at=front-door-left`);
+  await expect(page.getByRole('heading', { name: 'Front left door' })).toBeVisible();
+  await accessible(page);
   expect(complaints).toEqual([]);
 });

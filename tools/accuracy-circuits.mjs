@@ -2,7 +2,7 @@
 // of wiring, scatter or slips is shared with the estimator; what it states was set on circuits before these.
 
 const FIRST = 200_001;
-const CARS = 600;
+const CARS = 3000;
 const SLIPS = 0.02;
 const EARS = 0.02;
 /** Share of the routine that is read, from a hurry to all of it. */

@@ -99,7 +99,7 @@ async function views(browser, address, theme, size) {
   await writeFile(file, measurement());
   await page.getByTestId('measurement-file').setInputFiles(file);
   await page.locator('.columns').waitFor();
-  await take('import');
+  if (elsewhere) await take('import');
   await go(`/jobs/${id}/listen/system`, '.system-table');
   await take('system', other);
   const coil = pair('mono', 'other', 'subwoofer');
@@ -144,6 +144,8 @@ async function views(browser, address, theme, size) {
   await page.getByRole('button', { name: 'Change this plan' }).waitFor();
   await go(`/jobs/${id}/wire`, '.wire-table');
   await take('wire');
+  await go(`/jobs/${id}/wire/loom`, '.loom-card');
+  await take('loom');
   await go('/shop', '.devices');
   await take('shop', other);
   await context.close();

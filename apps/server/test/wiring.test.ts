@@ -32,6 +32,9 @@ describe('how a job is wired', () => {
     ['a cable longer than the car', { lengths: { w: { lengthM: 15.1, measured: false } } }, 'up to 15 m'],
     ['no length', { lengths: { w: { lengthM: 0, measured: false } } }, 'more than 0'],
     ['a joint that nobody makes', { joints: { j: 'glued' } }, 'joints'],
+    ['a body that is none', { body: 'submarine' }, 'body'],
+    ['a zone that no car has', { zones: { battery: 'roof-rack' } }, 'zones'],
+    ['a colour that is no letters', { colours: { w: 'pinkish' } }, 'colours'],
     ['a place that is none', { school: { roof: 'butt' } }, 'school'],
   ])('%s is refused, and says why', async (_, part, says) => {
     const job = await app.job();
@@ -54,7 +57,9 @@ describe('how a job is wired', () => {
       ...START_WIRING,
       joints: { [`${name(pair.id)}|from`]: 'harness-pair' },
       done: [`${name(pair.id)}|from`, strange],
-      colours: { [name(pair.id)]: 'PNK' },
+      colours: { [name(pair.id)]: 'PK' },
+      body: 'pickup',
+      zones: { [`unit:${pair.id}`]: 'bed' },
       version: 1,
     });
     const { bytes } = await app.fileOf(job.id);
@@ -64,7 +69,9 @@ describe('how a job is wired', () => {
     expect(copy.wiring).toMatchObject({
       joints: { [`${name(other.id)}|from`]: 'harness-pair' },
       done: [`${name(other.id)}|from`, strange],
-      colours: { [name(other.id)]: 'PNK' },
+      colours: { [name(other.id)]: 'PK' },
+      body: 'pickup',
+      zones: { [`unit:${other.id}`]: 'bed' },
     });
   });
 });

@@ -43,6 +43,10 @@ const WIRE_VIEWS: RouteObject[] = [
     }),
   },
   {
+    path: 'loom',
+    lazy: async () => ({ Component: (await import('../features/wire/loom/LoomView.tsx')).LoomView }),
+  },
+  {
     path: 'joints',
     lazy: async () => ({ Component: (await import('../features/wire/JointsView.tsx')).JointsView }),
   },

@@ -1,13 +1,13 @@
 import type { Role } from '../model/sheet.ts';
 import type { PairKind } from '../readings/likelihood.ts';
-import { KNEE, type Weight, WEIGHTS } from './calibration-weights.ts';
+import { KNEES, type Weight, WEIGHTS } from './calibration-weights.ts';
 import type { Needed } from './needed.ts';
 
-/** How stated log odds go with what the arithmetic makes of them: a line, and what its slope gains above {@link KNEE}. */
+/** How stated log odds go with what the arithmetic makes of them: a line, and what its slope gains above each knee. */
 export interface Line {
   shift: number;
   slope: number;
-  above: number;
+  above: readonly { knee: number; slope: number }[];
 }
 
 /** Log odds beyond these are more than any car was asked. */
@@ -18,11 +18,21 @@ const { log, log1p, exp, max, min } = Math;
 /** Readings beyond so many say nothing more of how far to trust an answer. */
 const counted = (n: number, most: number): number => log1p(min(n, most));
 
-function lineOf(...parts: readonly (readonly [Weight, amount: number | boolean])[]): Line {
-  const sum = [0, 1, 2].map((k) => parts.reduce((s, [weight, amount]) => s + weight[k] * Number(amount), 0));
+function lineOf(
+  knees: readonly number[],
+  ...parts: readonly (readonly [Weight, amount: number | boolean])[]
+): Line {
+  const sumOf = (k: number) =>
+    parts.reduce((s, [weight, amount]) => s + (weight[k] ?? 0) * Number(amount), 0);
   // What the arithmetic thinks likelier is never stated less.
-  const slope = max(0, sum[1]);
-  return { shift: sum[0], slope, above: max(-slope, sum[2]) };
+  const slope = max(0, sumOf(1));
+  let steep = slope;
+  const above = knees.map((knee, n) => {
+    const gain = max(-steep, sumOf(2 + n));
+    steep += gain;
+    return { knee, slope: gain };
+  });
+  return { shift: sumOf(0), slope, above };
 }
 
 const isProved = (needed: Needed | null) => needed === null;
@@ -35,6 +45,7 @@ const isProved = (needed: Needed | null) => needed === null;
 export function roleLine(role: Role, needed: Needed | null, readings: number): Line {
   const w = WEIGHTS.role;
   return lineOf(
+    KNEES.role,
     [w.always, 1],
     [w.proved, isProved(needed)],
     [w.noMeter, needed !== null && needed.test === null],
@@ -60,6 +71,7 @@ export function pairLine({ kind, needed, readings, across, named }: PairCircumst
   const w = WEIGHTS.pair;
   const unmeasured = across === 0;
   return lineOf(
+    KNEES.pair,
     [w.always, 1],
     [w.proved, isProved(needed)],
     [w.readings, counted(readings, 24)],
@@ -76,6 +88,7 @@ export function channelLine({ kind, needed, across, named }: Omit<PairCircumstan
   const w = WEIGHTS.channel;
   const unmeasured = across === 0;
   return lineOf(
+    KNEES.channel,
     [w.always, 1],
     [w.proved, isProved(needed)],
     [w.output, kind === 'output'],
@@ -91,6 +104,7 @@ export function polarityLine(of: { kind: PairKind; times: number; odd: boolean; 
   const w = WEIGHTS.polarity;
   const unmeasured = of.times === 0;
   return lineOf(
+    KNEES.polarity,
     [w.always, 1],
     [w.unmeasured, unmeasured],
     [w.cones, counted(of.times, 6)],
@@ -104,7 +118,8 @@ export function polarityLine(of: { kind: PairKind; times: number; odd: boolean; 
 export function stated(p: number, { shift, slope, above }: Line): number {
   const held = max(LEAST, min(MOST, p));
   const odds = log(held / (1 - held));
-  return 1 / (1 + exp(-(shift + slope * odds + above * max(0, odds - KNEE))));
+  const bent = above.reduce((sum, { knee, slope: gain }) => sum + gain * max(0, odds - knee), 0);
+  return 1 / (1 + exp(-(shift + slope * odds + bent)));
 }
 
 /** Answers in order of probability, the first as {@link stated}, the rest sharing what remains but never above it. */

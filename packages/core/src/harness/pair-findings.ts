@@ -5,6 +5,7 @@ import { kindsFor } from './channel-kinds.ts';
 import { CHANNELS } from './channels.ts';
 import type { Known, PairFinding } from './finding-types.ts';
 import { judge, unlessNeeded } from './judged.ts';
+import type { Needed } from './needed.ts';
 import { oneFed, standApart } from './legs.ts';
 import { neededOfChannel, neededOfPair } from './settling-pairs.ts';
 import type { WeightedReading } from './weighted-readings.ts';
@@ -60,32 +61,35 @@ export function pairFinding(known: Known, n: number, place: number): PairFinding
       odd: p.odd,
     },
     drivers: driversHeard(seen),
-    channel: isAudio(kind) ? channelFinding(known, place, i, j) : null,
+    channel: isAudio(kind) ? channelFinding(known, place, i, j, needed) : null,
   };
 }
 
+/** @param ofKind what the pair itself still needs: whose channel it is says nothing before it is known to be one */
 function channelFinding(
   { idOf, judged, measured, measuredPairs, named }: Known,
   at: number,
   i: number,
   j: number,
+  ofKind: Needed | null,
 ): NonNullable<PairFinding['channel']> {
   const belief = judged.channels.joint[at];
   const ranked = CHANNELS.map((channel, n) => ({ channel, probability: belief[n], n })).sort(
     (a, b) => b.probability - a.probability,
   );
   const pair = judged.inputs[at];
-  const needed = neededOfChannel(
+  const ofChannel = neededOfChannel(
     pair.kind,
     kindsFor(judged.inputs, at, ranked[0].n, judged.channels),
     idOf[j],
   );
   const said = named.has(idOf[i]) || named.has(idOf[j]);
-  const line = channelLine({ kind: pair.kind, needed, across: pair.readings.length, named: said });
+  const line = channelLine({ kind: pair.kind, needed: ofChannel, across: pair.readings.length, named: said });
   const [top, ...others] = asStated(ranked, line);
   const place = measured.best.findIndex((n) => measured.pairs[n].i === i && measured.pairs[n].j === j);
   const alone = place < 0 ? 0 : stated(measuredPairs.channels.joint[place][top.n], line);
   const own = judge(top.probability, alone, said);
+  const needed = ofChannel ?? ofKind;
   return {
     channel: top.channel,
     ...(needed && own.state === 'settled' ? { ...own, state: 'again' as const } : own),

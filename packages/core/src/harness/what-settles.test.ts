@@ -164,6 +164,25 @@ describe('a channel is settled by two kinds of evidence', () => {
     const both = pairAt(plug([...line, rear(0.6)]), 3)!.channel!;
     expect(both.channel).toMatchObject({ side: 'left', axle: 'other' });
   });
+  it('a signal that may be a tweeter’s, behind its capacitor, has no settled channel before a tone or the plug tells', () => {
+    const steered = (plays: Conditions) => [
+      ...[3, 4].flatMap((k) => [dc(k, 0.01), dc(k, 2.5, { ...RADIO_ON, plug: plays.plug })]),
+      at(3, 4, { kind: 'ohms', ohms: null, word: 'open' }),
+      ...[0.9, 0.91].map((v) => ac(3, 4, v, plays)),
+      ...[0.9, 0.004].flatMap((v, n) => [
+        ac(3, 4, v, { ...plays, balance: n ? 'right' : 'left' }),
+        ac(3, 4, v, { ...plays, fader: n ? 'rear' : 'front' }),
+      ]),
+    ];
+    const either = pairAt(plug(steered(PLAYS)), 3)!;
+    expect(either.needed?.test?.instrument).toBe('tone');
+    expect(either.channel!.state).not.toBe('settled');
+    expect(either.channel!.needed).not.toBeNull();
+    expect(pairAt(plug([...steered(PLAYS), tone(3, 4, 'left', 'tweeter')]), 3)!.kind).toBe('output');
+    // With the plug out, what still comes from the car's side comes in here.
+    const input = pairAt(plug(steered(PLAYING)), 3)!;
+    expect([input.kind, input.channel!.state]).toEqual(['input', 'settled']);
+  });
   it('door and tweeter heard on one pair of 3 Ω are one channel, named by its place', () => {
     const both = at(3, 4, {
       kind: 'tone',

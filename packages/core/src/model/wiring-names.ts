@@ -29,6 +29,7 @@ function renamed<T extends WiringFields>(choices: T, rename: (name: string) => s
     joints: keys(choices.joints),
     lengths: keys(choices.lengths),
     colours: keys(choices.colours),
+    zones: keys(choices.zones),
     done: choices.done.map(rename),
   };
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { line, saidSchema, versionSchema } from './words.ts';
+import { BODIES, ZONES } from './car-zones.ts';
+import { saidSchema, versionSchema, wireSchema } from './words.ts';
 
 /** Ways in which a conductor ends. */
 export const JOINT_KINDS = [
@@ -64,12 +65,27 @@ export const wiringFieldsSchema = z
     done: z.array(nameSchema).max(2000),
     /** of cables, and of conductors that run alone */
     lengths: most(z.record(nameSchema, lengthSchema), 500),
-    /** colours of conductors, as they are called in the shop: WHT/BLK */
-    colours: most(z.record(nameSchema, line(24)), 2000),
+    /** colours of conductors, by their letters: WH/BK */
+    colours: most(z.record(nameSchema, wireSchema), 2000),
+    /** the car's body; null: nobody has said, and no way is known */
+    body: z.enum(BODIES).nullable(),
+    /** where in the car boxes, plugs, speakers and points of supply are, as somebody said */
+    zones: most(z.record(nameSchema, z.enum(ZONES)), 500),
+    /** links between two zones through which no new wire goes: a door whose boot is a plug */
+    shut: z.array(nameSchema).max(100),
   })
   .meta({ id: 'WiringFields' });
 export type WiringFields = z.infer<typeof wiringFieldsSchema>;
 export const wiringSchema = wiringFieldsSchema.extend({ version: versionSchema }).meta({ id: 'Wiring' });
 export type WiringChoices = z.infer<typeof wiringSchema>;
 
-export const START_WIRING: WiringFields = { school: {}, joints: {}, done: [], lengths: {}, colours: {} };
+export const START_WIRING: WiringFields = {
+  school: {},
+  joints: {},
+  done: [],
+  lengths: {},
+  colours: {},
+  body: null,
+  zones: {},
+  shut: [],
+};

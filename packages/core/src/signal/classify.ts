@@ -192,7 +192,8 @@ function mostProbable(rivals: readonly Rival[], low: EdgeEstimate, high: EdgeEst
   }
   const classes = Object.keys(probability) as (keyof typeof probability)[];
   const bandClass = classes.reduce((a, b) => (probability[b] > probability[a] ? b : a));
-  return { bandClass, confidence: probability[bandClass] };
+  // Shares of a whole add up to it but for rounding.
+  return { bandClass, confidence: Math.min(1, probability[bandClass]) };
 }
 
 /** Probability that an edge lies inside the limit (direction 1: above it, -1: below it), Gaussian in octaves. */

@@ -4,7 +4,8 @@ import { START_WIRING, type WiringFields } from '../model/wiring.ts';
 import { cablesOf, type ChannelOf } from './cables/cables-of.ts';
 import { lossDb, loopOhm } from './cables/run-loss.ts';
 import { placeId } from './cables/runs.ts';
-import { bench, cutList, loneWires, orphans } from './cut-list.ts';
+import { loneWires } from './cables/lone-wires.ts';
+import { bench, cutList, orphans } from './cut-list.ts';
 import { JOINTS_AT } from './joints/joint-kinds.ts';
 import { jointsOf } from './joints/joints-of.ts';
 import { checkCraft } from './rules/craft.ts';
@@ -190,9 +191,9 @@ describe('cables of every plan of the demo cars', () => {
     const last = sources[sources.length - 1];
     const named = cabled(plan, {}, (c) => (c.id === last.id ? { side: 'left', axle: 'front' } : null));
     const white = named.find((c) => c.id === known.id)!.ways[0];
-    expect([white.colour, white.conductor?.id]).toEqual(['WHT', last.id]);
-    const own = cabled(plan, { colours: { [last.id]: 'PNK' } });
-    expect(own.flatMap((c) => c.ways).find((w) => w.conductor?.id === last.id)?.colour).toBe('PNK');
+    expect([white.colour, white.conductor?.id]).toEqual(['WH', last.id]);
+    const own = cabled(plan, { colours: { [last.id]: 'PK' } });
+    expect(own.flatMap((c) => c.ways).find((w) => w.conductor?.id === last.id)?.colour).toBe('PK');
   });
 });
 
@@ -254,7 +255,7 @@ describe('what was chosen', () => {
   it('is shown when its conductor is gone, and only then', () => {
     const [first] = joined(plan);
     const of = (choices: Partial<WiringFields>) =>
-      orphans({ ...START_WIRING, ...choices }, joined(plan), cabled(plan), plan.netlist);
+      orphans({ ...START_WIRING, ...choices }, joined(plan), cabled(plan), plan.netlist, null);
     expect(of({ joints: { [first.id]: 'butt' }, done: [first.id] })).toEqual([]);
     expect(of({ done: ['speaker|gone|from'], joints: { 'speaker|gone|from': 'butt' } })).toEqual([
       'speaker|gone|from',

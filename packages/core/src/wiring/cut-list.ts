@@ -1,26 +1,10 @@
 import type { RunLength, WiringFields } from '../model/wiring.ts';
 import type { Cable } from './cables/cables-of.ts';
+import type { LoneWire } from './cables/lone-wires.ts';
 import type { Joint } from './joints/joints-of.ts';
 import { JOINT_CRAFT } from './joints/joint-kinds.ts';
-import type { Conductor, Netlist } from './netlist.ts';
-
-/** Wire that runs by itself: supply, ground, turn-on, and what links two terminals. */
-export interface LoneWire {
-  conductor: Conductor;
-  length: RunLength | null;
-}
-
-/** New conductors that no cable holds. */
-export function loneWires(
-  { conductors }: Netlist,
-  cables: readonly Cable[],
-  { lengths }: Pick<WiringFields, 'lengths'>,
-): LoneWire[] {
-  const inCable = new Set(cables.flatMap((c) => c.ways.map((w) => w.conductor?.id)));
-  return conductors
-    .filter((c) => c.made === 'new' && !inCable.has(c.id))
-    .map((conductor) => ({ conductor, length: lengths[conductor.id] ?? null }));
-}
+import type { Netlist } from './netlist.ts';
+import type { Loom } from './routes/loom.ts';
 
 /** So much of one kind of cable is cut from the drum. */
 export interface CutLine {
@@ -71,13 +55,17 @@ export function orphans(
   joints: readonly Joint[],
   cables: readonly Cable[],
   { conductors }: Netlist,
+  loom: Loom | null,
 ): string[] {
   const known = new Set([
     ...joints.map((j) => j.id),
     ...cables.map((c) => c.id),
     ...conductors.map((c) => c.id),
+    ...(loom ? [...loom.spots.keys(), ...loom.body.links.map((l) => l.id)] : []),
   ]);
-  const { joints: single, lengths, colours, done } = choices;
-  const chosen = [...[single, lengths, colours].flatMap((r) => Object.keys(r)), ...done];
+  const { joints: single, lengths, colours, done, zones, shut } = choices;
+  // Without a body nobody knows what of the ways is still there.
+  const ways = loom ? [...Object.keys(zones), ...shut] : [];
+  const chosen = [...[single, lengths, colours].flatMap((r) => Object.keys(r)), ...done, ...ways];
   return [...new Set(chosen.filter((id) => !known.has(id)))];
 }

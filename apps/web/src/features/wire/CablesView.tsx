@@ -5,8 +5,10 @@ import {
   type LoneWire,
   lossOf,
   type RunLength,
+  SHIELD,
   terminalName,
 } from '@ulpen/core';
+import { WireChip } from '../../ui/WireChip.tsx';
 import { CutTable } from './CutTable.tsx';
 import { cablesCsv, labelsOf } from './cable-lists.ts';
 import { LengthField } from './LengthField.tsx';
@@ -66,7 +68,13 @@ function CableCard({ cable, onLength }: CableCardProps) {
             {kind.name}, {kind.size}
           </small>
         </h2>
-        <LengthField id={id} name={mark} length={length} onChange={(l) => onLength(id, l)} />
+        <LengthField
+          id={id}
+          name={mark}
+          length={length}
+          byWay={bench.byWay(id)}
+          onChange={(l) => onLength(id, l)}
+        />
       </header>
       <table className="plain-table wire-ways">
         <thead>
@@ -79,9 +87,7 @@ function CableCard({ cable, onLength }: CableCardProps) {
         <tbody>
           {ways.map(({ colour, conductor }, n) => (
             <tr key={`${colour} ${n}`}>
-              <th scope="row" className="num">
-                {colour}
-              </th>
+              <th scope="row">{colour === SHIELD ? colour : <WireChip wire={colour} sign="" />}</th>
               <Ends conductor={conductor} />
             </tr>
           ))}
@@ -126,7 +132,8 @@ interface SingleWiresProps {
 }
 
 function SingleWires({ wires, onLength }: SingleWiresProps) {
-  const { names } = useFramedWiring().wiring;
+  const { bench, wiring } = useFramedWiring();
+  const { names } = wiring;
   if (wires.length === 0) return null;
   return (
     <section className="wire-group" aria-label="Single wires">
@@ -157,6 +164,7 @@ function SingleWires({ wires, onLength }: SingleWiresProps) {
                     id={c.id}
                     name={`${terminalName(c.from, names)} to ${terminalName(c.to, names)}`}
                     length={length}
+                    byWay={bench.byWay(c.id)}
                     onChange={(l) => onLength(c.id, l)}
                   />
                 </td>

@@ -8,13 +8,15 @@ interface LengthFieldProps {
   /** of the cable or wire */
   name: string;
   length: RunLength | null;
+  /** m along its way through the car; null: it has none */
+  byWay: number | null;
   onChange: (length: RunLength | null) => void;
 }
 
 const asTyped = (length: RunLength | null) => (length ? String(length.lengthM) : '');
 
 /** How long a run is, in metres, and whether somebody measured the way. */
-export function LengthField({ id, name, length, onChange }: LengthFieldProps) {
+export function LengthField({ id, name, length, byWay, onChange }: LengthFieldProps) {
   const [text, setText] = useState(asTyped(length));
   const [shown, setShown] = useState(length?.lengthM ?? null);
   const typed = typedNumber(text);
@@ -33,7 +35,7 @@ export function LengthField({ id, name, length, onChange }: LengthFieldProps) {
           size="sm"
           inputMode="decimal"
           aria-label={`Length of ${name}, m`}
-          placeholder="not set"
+          placeholder={byWay === null ? 'not set' : `about ${byWay}`}
           value={text}
           isInvalid={wrong}
           onChange={(e) => {

@@ -15,6 +15,7 @@ import './wire.css';
 
 const VIEWS = [
   { to: '.', name: 'Conductors', end: true },
+  { to: 'loom', name: 'Loom', end: false },
   { to: 'joints', name: 'Joints', end: false },
   { to: 'cables', name: 'Cables', end: false },
 ];

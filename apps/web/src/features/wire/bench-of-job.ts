@@ -3,12 +3,17 @@ import {
   type Cable,
   cablesOf,
   checkCraft,
+  checkRoutes,
   type Conductor,
   type CutLine,
   cutList,
   type Joint,
   jointsOf,
   type JobView,
+  type Laid,
+  lengthened,
+  type Loom,
+  loomOf,
   type LoneWire,
   loneWires,
   orphans,
@@ -16,6 +21,7 @@ import {
   deviceName,
   type SignalSource,
   type TerminalRef,
+  terminalName,
   type WiringFields,
   type WiringRemark,
 } from '@ulpen/core';
@@ -27,12 +33,19 @@ export interface Bench {
   cables: Cable[];
   wires: LoneWire[];
   cuts: CutLine[];
+  /** null: nobody has said which body the car has */
+  loom: Loom | null;
+  routeRemarks: WiringRemark[];
+  /** how long its way makes a cable or a wire, m; null: it has none */
+  byWay: (id: string) => number | null;
   tools: string[];
   consumables: [string, number][];
   remarks: WiringRemark[];
   /** choices for what is not there any more */
   orphans: string[];
   placeName: (place: Place) => string;
+  spotName: (spotId: string) => string;
+  laidName: (laid: Laid) => string;
   /** what a conductor carries: `Front left woofer +` */
   signalName: (conductor: Conductor) => string;
 }
@@ -41,23 +54,61 @@ export function benchOf(job: JobView, { input, netlist, names }: Wiring, choices
   const joints = jointsOf(netlist, input, choices);
   const cables = cablesOf(netlist, input, choices, (c) => channelOf(c, job, input.car));
   const wires = loneWires(netlist, cables, choices);
+  const loom = loomOf(netlist, input, job.units, { cables, wires }, choices);
+  const long = lengthened({ cables, wires }, loom);
+  const placeName = (place: Place) =>
+    place.at === 'unit'
+      ? (job.units.find((u) => u.id === place.unitId)?.name ?? 'a unit that is gone')
+      : place.at === 'device'
+        ? deviceName(input.car, place.deviceId)
+        : names.speaker(place.speakerId);
+  const spotName = (id: string) => SPOT_NAMES[id.split(':')[0]] ?? placeName(placeOfSpot(id));
+  const laidName = ({ id }: Laid) => {
+    const cable = cables.find((c) => c.id === id);
+    if (cable) return cable.mark;
+    const wire = netlist.conductors.find((c) => c.id === id);
+    return wire
+      ? `${terminalName(wire.from, names)} to ${terminalName(wire.to, names)}`
+      : 'A wire that is gone';
+  };
   return {
     joints,
     cables,
     wires,
-    cuts: cutList(cables, wires),
+    loom,
+    routeRemarks: loom ? checkRoutes({ loom, joints, input, laidName, spotName }) : [],
+    byWay: (id) => loom?.ways.find((w) => w.laid.id === id)?.lengthM ?? null,
+    cuts: cutList(long.cables, long.wires),
     ...benchList(joints),
-    remarks: checkCraft({ joints, cables, input, names }),
-    orphans: orphans(choices, joints, cables, netlist),
+    remarks: checkCraft({ joints, cables: long.cables, input, names }),
+    orphans: orphans(choices, joints, cables, netlist, loom),
     signalName: ({ signal }) =>
       signal ? `${nameOf(signal.source, job, input.car, names)} ${MARK[signal.sign]}` : '',
-    placeName: (place) =>
-      place.at === 'unit'
-        ? (job.units.find((u) => u.id === place.unitId)?.name ?? 'a unit that is gone')
-        : place.at === 'device'
-          ? deviceName(input.car, place.deviceId)
-          : names.speaker(place.speakerId),
+    placeName,
+    spotName,
+    laidName,
   };
+}
+
+/** Spots that are no unit, box or speaker. */
+const SPOT_NAMES: Partial<Record<string, string>> = {
+  battery: 'Battery',
+  'main-fuse': 'Main fuse',
+  'factory-feed': 'Factory feed',
+  distribution: 'Distribution block',
+  ground: 'Ground point',
+  relay: 'Relay',
+  'turn-on': 'Turn-on source',
+};
+
+function placeOfSpot(spotId: string): Place {
+  const [of, ...rest] = spotId.split(':');
+  const id = rest.join(':');
+  return of === 'device'
+    ? { at: 'device', deviceId: id }
+    : of === 'speaker'
+      ? { at: 'speaker', speakerId: id }
+      : { at: 'unit', unitId: id };
 }
 
 const MARK = { plus: '+', minus: '−' } as const;

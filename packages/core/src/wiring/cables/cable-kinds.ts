@@ -17,16 +17,16 @@ const MM2_OF_16_AWG = 1.31;
 
 /**
  * The usual colours of the trade: white, grey, green and violet are front left, front right, rear left and rear right, a
- * stripe of black is their minus; blue and white turns on.
+ * stripe of black is their minus; blue and white turns on. Letters of IEC 60757.
  */
 export const USUAL_COLOURS = {
-  'left front': ['WHT', 'WHT/BLK'],
-  'right front': ['GRY', 'GRY/BLK'],
-  'left rear': ['GRN', 'GRN/BLK'],
-  'right rear': ['VIO', 'VIO/BLK'],
+  'left front': ['WH', 'WH/BK'],
+  'right front': ['GY', 'GY/BK'],
+  'left rear': ['GN', 'GN/BK'],
+  'right rear': ['VT', 'VT/BK'],
 } as const;
 
-export const REMOTE_COLOUR = 'BLU/WHT';
+export const REMOTE_COLOUR = 'BU/WH';
 
 export const NINE: CableKind = {
   id: 'nine',
@@ -49,7 +49,7 @@ export const TWISTED: CableKind = {
   name: 'Twisted pair',
   size: '18 AWG',
   mm2: MM2_OF_18_AWG,
-  pairs: [['RED', 'BLK']],
+  pairs: [['RD', 'BK']],
   single: [],
 };
 export const SPEAKER: CableKind = {
@@ -57,9 +57,12 @@ export const SPEAKER: CableKind = {
   name: 'Speaker cable',
   size: '16 AWG',
   mm2: MM2_OF_16_AWG,
-  pairs: [['RED', 'BLK']],
+  pairs: [['RD', 'BK']],
   single: [],
 };
+/** What a line's minus runs on. */
+export const SHIELD = 'shield';
+
 /** Two channels side by side, each with its shield. */
 export const LINE: CableKind = {
   id: 'line',
@@ -67,8 +70,8 @@ export const LINE: CableKind = {
   size: 'shielded',
   mm2: 0.2,
   pairs: [
-    ['WHT', 'shield'],
-    ['RED', 'shield'],
+    ['WH', SHIELD],
+    ['RD', SHIELD],
   ],
   single: [],
 };

@@ -1,0 +1,82 @@
+import { useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+import { Button } from 'react-bootstrap';
+import { BODIES, BODY_NAMES, type Bundle, type Loom, type ZoneId, ZONE } from '@ulpen/core';
+import { EmptyState } from '../../../ui/EmptyState.tsx';
+import { useFramedWiring } from '../WireFrame.tsx';
+import { WirePaneHead } from '../WirePaneHead.tsx';
+import { BundlePane } from './BundlePane.tsx';
+import { bundlesOf, cardsOf } from './loom-picture.ts';
+import { LoomPicture } from './LoomPicture.tsx';
+import { SpotsPane } from './SpotsPane.tsx';
+import './loom.css';
+
+/** The car from above with everything that is laid through it. */
+export function LoomView() {
+  const { bench } = useFramedWiring();
+  return bench.loom ? <Laid loom={bench.loom} /> : <WhichBody />;
+}
+
+/** The ways follow from the body: nobody guesses it. */
+function WhichBody() {
+  const { change } = useFramedWiring();
+  const buttons = BODIES.map((body) => (
+    <Button key={body} variant="secondary" onClick={() => change(() => ({ body }))}>
+      {BODY_NAMES[body]}
+    </Button>
+  ));
+  return (
+    <main>
+      <h1 className="visually-hidden">Loom</h1>
+      <EmptyState title="Which body has the car?" actions={buttons}>
+        Ways, lengths and what lies beside what follow from it. Every one of them can be corrected.
+      </EmptyState>
+    </main>
+  );
+}
+
+function Laid({ loom }: { loom: Loom }) {
+  const { bench } = useFramedWiring();
+  const [search, setSearch] = useSearchParams();
+  const at = search.get('at');
+  const choose = (next: string | null) =>
+    setSearch(
+      (old) => {
+        const params = new URLSearchParams(old);
+        if (next === null) params.delete('at');
+        else params.set('at', next);
+        return params;
+      },
+      { replace: true },
+    );
+  const cards = useMemo(() => cardsOf(loom, bench.spotName), [loom, bench]);
+  const bundles = useMemo(() => bundlesOf(loom, cards), [loom, cards]);
+  const chosen: Bundle | undefined = loom.bundles.find((b) => b.link.id === at);
+  const zone = at && loom.body.zones.has(at as ZoneId) ? (at as ZoneId) : null;
+  const total = loom.ways.reduce((sum, w) => sum + w.lengthM, 0);
+  return (
+    <main className="panes wire loom">
+      <section className="pane" aria-label="The car from above" tabIndex={0}>
+        <WirePaneHead title="Loom" status={`${loom.ways.length} runs, about ${total.toFixed(0)} m`} />
+        <div className="wire-scroll" tabIndex={0} role="group" aria-label="Picture of the loom">
+          <LoomPicture loom={loom} cards={cards} bundles={bundles} at={at} onChoose={choose} />
+        </div>
+        <p className="quiet small">
+          From above, front to the left: a plan of zones, not a drawing of this car. Lengths are estimates
+          until somebody measures the way.
+        </p>
+      </section>
+      <section
+        className="pane"
+        aria-label={chosen ? 'Bundle' : zone ? ZONE[zone].name : 'Where things are'}
+        tabIndex={0}
+      >
+        {chosen ? (
+          <BundlePane bundle={chosen} onClose={() => choose(null)} />
+        ) : (
+          <SpotsPane loom={loom} zone={zone} onChoose={choose} />
+        )}
+      </section>
+    </main>
+  );
+}

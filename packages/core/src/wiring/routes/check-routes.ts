@@ -1,0 +1,134 @@
+import { JOINT_CRAFT } from '../joints/joint-kinds.ts';
+import type { Joint } from '../joints/joints-of.ts';
+import type { WiringRemark } from '../rules/rule.ts';
+import type { WiringInput } from '../wiring-input.ts';
+import type { Bundle, Loom } from './loom.ts';
+import { spotOf } from './spots.ts';
+import type { Laid, Route } from './ways.ts';
+import { ZONE } from './zones.ts';
+
+/** What ways are judged by. */
+export interface RoutesContext {
+  loom: Loom;
+  joints: readonly Joint[];
+  input: WiringInput;
+  /** of what is laid: `W1`, `Main fuse to Distribution block` */
+  laidName: (laid: Laid) => string;
+  spotName: (spotId: string) => string;
+}
+
+/** PVC of the usual kind (class A of ISO 6722-1) stands so much, degC. */
+const USUAL_CABLE_C = 85;
+/** More than this does not go through a grommet that was drilled for it, mm. */
+const WIDE_BUNDLE_MM = 30;
+/** A door's boot is full of the factory's wire already, mm. */
+const DOOR_BUNDLE_MM = 10;
+
+/** Where cable cannot go, should not go, or needs to be of another kind. */
+export const checkRoutes = (context: RoutesContext): WiringRemark[] => [
+  ...noWay(context),
+  ...airbagPaths(context),
+  ...besideSupply(context),
+  ...hotZones(context),
+  ...wetJoints(context),
+  ...tightPassages(context),
+];
+
+function noWay({ loom, laidName, spotName }: RoutesContext): WiringRemark[] {
+  return loom.stuck.map((laid) => {
+    const lost = [laid.from, laid.to].find((id) => !loom.spots.get(id)?.zone);
+    return {
+      rule: 'no-way',
+      severity: 'error',
+      text: lost
+        ? `${laidName(laid)} has no way: nobody has said where in this car ${spotName(lost)} is.`
+        : `${laidName(laid)} has no way from ${spotName(laid.from)} to ${spotName(laid.to)}: no new wire goes through.`,
+      remedy: lost
+        ? 'Choose its zone.'
+        : 'Use the factory’s wire there and plan it so, or open a passage that new wire can go through.',
+    };
+  });
+}
+
+function airbagPaths({ loom, laidName }: RoutesContext): WiringRemark[] {
+  return loom.ways.flatMap(({ laid, zones }) => {
+    const zone = zones.find((z) => ZONE[z].noGo !== null);
+    if (!zone) return [];
+    return [
+      {
+        rule: 'airbag-path',
+        severity: 'error' as const,
+        text: `${laidName(laid)} goes through ${ZONE[zone].name.toLowerCase()}, ${ZONE[zone].noGo}.`,
+        remedy:
+          'Take another way, or use the factory’s wire there. The vehicle maker says what may be fixed in that place.',
+      },
+    ];
+  });
+}
+
+/** Line level picks up what supply beside it carries: 200 mm apart, crossing at right angles. */
+function besideSupply({ loom, laidName }: RoutesContext): WiringRemark[] {
+  const shared = loom.bundles.filter(
+    ({ laid, link }) =>
+      !link.passage && laid.some((l) => l.level === 'supply') && laid.some((l) => l.level === 'line'),
+  );
+  const lines = new Map<Laid, Bundle[]>();
+  for (const bundle of shared)
+    for (const l of bundle.laid) if (l.level === 'line') lines.set(l, [...(lines.get(l) ?? []), bundle]);
+  return [...lines].map(([laid, bundles]) => ({
+    rule: 'beside-supply',
+    severity: 'warning',
+    text: `${laidName(laid)} lies beside supply for ${bundles.reduce((sum, b) => sum + b.link.lengthM, 0).toFixed(1)} m: ${bundles
+      .map(({ link }) => `${ZONE[link.a].name.toLowerCase()} to ${ZONE[link.b].name.toLowerCase()}`)
+      .join(', ')}.`,
+    remedy: 'Keep them 200 mm apart and cross at right angles.',
+  }));
+}
+
+const hottest = ({ zones }: Route) => zones.reduce((a, b) => (ZONE[b].ambientC > ZONE[a].ambientC ? b : a));
+
+function hotZones({ loom, laidName }: RoutesContext): WiringRemark[] {
+  return loom.ways.flatMap((way) => {
+    const zone = hottest(way);
+    if (ZONE[zone].ambientC <= USUAL_CABLE_C) return [];
+    return [
+      {
+        rule: 'hot-zone',
+        severity: 'warning' as const,
+        text: `${laidName(way.laid)} passes ${ZONE[zone].name.toLowerCase()}: up to ${ZONE[zone].ambientC} °C, more than PVC of the usual kind stands.`,
+        remedy: 'Cable of the 125 °C class in a loom, clear of the exhaust, fixed every 300 mm.',
+      },
+    ];
+  });
+}
+
+/** Water gets in along a joint that is not sealed. */
+function wetJoints({ loom, joints, input, spotName }: RoutesContext): WiringRemark[] {
+  const spots = new Map<string, string>();
+  for (const { at, kind } of joints) {
+    const id = spotOf(at, input);
+    const zone = loom.spots.get(id)?.zone;
+    if (zone && ZONE[zone].wet && kind === 'displacement-tap') spots.set(id, zone);
+  }
+  return [...spots].map(([id, zone]) => ({
+    rule: 'wet-joint',
+    severity: 'error',
+    text: `A ${JOINT_CRAFT['displacement-tap'].name.toLowerCase()} at ${spotName(id)} sits in a wet place: ${ZONE[zone as keyof typeof ZONE].name.toLowerCase()}.`,
+    remedy: 'Crimp or solder it under adhesive sleeve.',
+  }));
+}
+
+function tightPassages({ loom }: RoutesContext): WiringRemark[] {
+  return loom.bundles.flatMap(({ link, laid, thickMm }) => {
+    const most = link.passage?.kind === 'door-boot' ? DOOR_BUNDLE_MM : WIDE_BUNDLE_MM;
+    if (!link.passage || thickMm <= most) return [];
+    return [
+      {
+        rule: 'tight-passage',
+        severity: 'warning' as const,
+        text: `${laid.length} cables, about ${thickMm.toFixed(0)} mm together, go from ${ZONE[link.a].name.toLowerCase()} to ${ZONE[link.b].name.toLowerCase()}: more than ${most} mm seldom fits.`,
+        remedy: 'Lead a part of them another way, or use the factory’s wire there.',
+      },
+    ];
+  });
+}
