@@ -5,7 +5,7 @@ import { BROWSER } from '../tools/browser.mjs';
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  timeout: 120_000,
+  timeout: 240_000,
   expect: { timeout: 15_000 },
   projects: [
     { name: 'together', testIgnore: 'alone/**' },

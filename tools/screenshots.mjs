@@ -144,7 +144,9 @@ async function views(browser, address, theme, size) {
   await page.getByRole('button', { name: 'Change this plan' }).waitFor();
   await go(`/jobs/${id}/wire`, '.wire-table');
   await take('wire');
-  await go(`/jobs/${id}/wire/loom`, '.loom-card');
+  await go(`/jobs/${id}/wire/loom`, '.empty-state');
+  await page.getByRole('button', { name: 'Estate, people carrier' }).click();
+  await page.locator('.loom-card').first().waitFor();
   await take('loom');
   await go('/shop', '.devices');
   await take('shop', other);

@@ -104,7 +104,7 @@ export function jobFileOfCar(car: SimulatedCar, place: number, hash: (text: stri
     ...recordingsOfCar(car, FIRST_CAPTURE - place * BETWEEN_CARS + 3_600_000, hash),
     simulation: null,
     brief: { ...START_BRIEF, ...car.brief, version: 1 },
-    wiring: { ...START_WIRING, body: car.body ?? null, version: 1 },
+    wiring: { ...START_WIRING, version: 1 },
     decisions: [],
     targets: car.targets.map(({ speaker, ...target }, t) => ({
       ...target,

@@ -1,4 +1,3 @@
-import type { BodyKind } from '../model/car-zones.ts';
 import type { CheckBody } from '../model/check.ts';
 import type { JobFields } from '../model/job.ts';
 import type { Role } from '../model/sheet.ts';
@@ -51,8 +50,6 @@ export interface SimulatedHarness {
 export interface SimulatedCar {
   /** names the car in code: `people-carrier` */
   id: string;
-  /** which body it has, where somebody said (default: nobody did) */
-  body?: BodyKind;
   job: JobFields;
   units: SimulatedUnit[];
   targets: SimulatedTarget[];

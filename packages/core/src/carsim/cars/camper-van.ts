@@ -44,7 +44,6 @@ const FRONT_LEFT_CHECKS: CheckBody[] = [
 /** A plain radio with four full-range speaker outputs that misbehave without a load. */
 export const camperVan: SimulatedCar = {
   id: 'camper-van',
-  body: 'van',
   job: {
     car: 'Halvard Roamer',
     year: 2021,

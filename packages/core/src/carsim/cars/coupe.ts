@@ -6,7 +6,6 @@ const line = [highPass('butterworth', 1, 12)];
 /** The radio's own output follows the volume and is untouched: better taken before the amplifier than after it. */
 export const coupe: SimulatedCar = {
   id: 'coupe',
-  body: 'coupe',
   job: {
     car: 'Orvane Tessel Coupe',
     year: 2019,

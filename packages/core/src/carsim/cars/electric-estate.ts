@@ -4,7 +4,6 @@ import { highPass, lowPass, output, peak } from './parts.ts';
 /** The amplifier is fed by data: no analogue way in before it. Only some outputs have been measured so far. */
 export const electricEstate: SimulatedCar = {
   id: 'electric-estate',
-  body: 'estate',
   job: {
     car: 'Vennaby Arc Estate',
     year: 2025,

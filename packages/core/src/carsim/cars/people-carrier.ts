@@ -43,7 +43,6 @@ function front(
 /** Seven seats, premium system fed at fixed level by the radio, ten speakers on an amplifier under the rear floor. */
 export const peopleCarrier: SimulatedCar = {
   id: 'people-carrier',
-  body: 'estate',
   job: {
     car: 'Tarnholt Ferry 7',
     year: 2024,

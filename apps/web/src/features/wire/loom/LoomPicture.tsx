@@ -42,7 +42,7 @@ export function LoomPicture({ loom, cards, bundles, at, onChoose }: LoomPictureP
     change(({ zones }) => ({ zones: { ...zones, ...Object.fromEntries(moved) } }));
     onChoose(target);
   };
-  const target = drag && nearest(drag.to);
+  const under = drag && nearest(drag.to);
   return (
     <svg
       ref={svg}
@@ -83,7 +83,7 @@ export function LoomPicture({ loom, cards, bundles, at, onChoose }: LoomPictureP
         return (
           <circle
             key={zone}
-            className={zone === target ? 'loom-dot loom-target' : 'loom-dot'}
+            className={zone === under ? 'loom-dot loom-target' : 'loom-dot'}
             cx={p.x}
             cy={p.y}
             r={drag ? 7 : 2.5}
