@@ -17,6 +17,15 @@ async function accessible(page: Page) {
   }
 }
 
+/** A demo job with a plan that is kept. */
+async function keptJob(page: Page) {
+  const job = await demoJob(page.request);
+  await page.goto(`/jobs/${job.id}/plan?way=sum`);
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByRole('button', { name: 'Change this plan' })).toBeVisible();
+  return job;
+}
+
 test.use({ contextOptions: { reducedMotion: 'reduce' } });
 
 test('a kept plan is wired: every conductor with both ends, and what an exchanged pair would sound like', async ({
@@ -80,10 +89,7 @@ test('joints are chosen and ticked, cables get their lengths, and all of it is t
 }) => {
   test.slow();
   const complaints = complaintsOf(page);
-  const job = await demoJob(page.request);
-  await page.goto(`/jobs/${job.id}/plan?way=sum`);
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
-  await expect(page.getByRole('button', { name: 'Change this plan' })).toBeVisible();
+  const job = await keptJob(page);
   await page.goto(`/jobs/${job.id}/wire`);
   const views = page.getByRole('navigation', { name: 'Views of the wiring' });
   await views.getByRole('link', { name: 'Joints' }).click();
@@ -145,10 +151,7 @@ test('cable is laid through the car: a box is moved by hand, a door takes no wir
 }) => {
   test.slow();
   const complaints = complaintsOf(page);
-  const job = await demoJob(page.request);
-  await page.goto(`/jobs/${job.id}/plan?way=sum`);
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
-  await expect(page.getByRole('button', { name: 'Change this plan' })).toBeVisible();
+  const job = await keptJob(page);
   await page.goto(`/jobs/${job.id}/wire/loom`);
   await expect(page.getByRole('heading', { name: 'Which body has the car?' })).toBeVisible();
   await page.getByRole('button', { name: 'Estate, people carrier' }).click();

@@ -195,7 +195,7 @@ export { type Body, BODY_NAMES, bodyOf, type Link, type Passage } from './wiring
 export { checkRoutes } from './wiring/routes/check-routes.ts';
 export { type Bundle, lengthened, type Loom, loomOf } from './wiring/routes/loom.ts';
 export { type PlacedUnit, type Spot, spotOf } from './wiring/routes/spots.ts';
-export type { Laid, Level, Route } from './wiring/routes/ways.ts';
+export type { Laid, Level, Route } from './wiring/routes/routing.ts';
 export { type Zone, ZONE } from './wiring/routes/zones.ts';
 export { checkCraft } from './wiring/rules/craft.ts';
 export { checkNetlist } from './wiring/rules/index.ts';

@@ -77,7 +77,7 @@ export function benchOf(job: JobView, { input, netlist, names }: Wiring, choices
     wires,
     loom,
     routeRemarks: loom ? checkRoutes({ loom, joints, input, laidName, spotName }) : [],
-    byWay: (id) => loom?.ways.find((w) => w.laid.id === id)?.lengthM ?? null,
+    byWay: (id) => loom?.routes.find((w) => w.laid.id === id)?.lengthM ?? null,
     cuts: cutList(long.cables, long.wires),
     ...benchList(joints),
     remarks: checkCraft({ joints, cables: long.cables, input, names }),

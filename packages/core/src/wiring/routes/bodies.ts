@@ -1,7 +1,7 @@
 import { BODIES, type BodyKind, ZONES, type ZoneId } from '../../model/car-zones.ts';
 import { ZONE } from './zones.ts';
 
-/** What a way has to get through. */
+/** What a route has to get through. */
 export interface Passage {
   kind: 'bulkhead' | 'door-boot' | 'seat-back';
   /** how to get through, in one sentence */
@@ -56,7 +56,7 @@ function shape(name: string, lengthM: number, widthM: number, more: Partial<Shap
   return { name, lengthM, widthM, rearDoors: true, rearSeat: true, rear: 'boot', shelf: false, ...more };
 }
 
-/** A way goes up and down besides along and across, m. */
+/** A route goes up and down besides along and across, m. */
 const RISE_M = 0.3;
 
 const BULKHEAD: Passage = {
@@ -79,7 +79,7 @@ const both = (a: string, b: string, passage: Passage | null = null) =>
     passage,
   ]) as readonly (readonly [ZoneId, ZoneId, Passage | null])[];
 
-const WAYS: readonly (readonly [ZoneId, ZoneId, Passage | null])[] = [
+const LINKED: readonly (readonly [ZoneId, ZoneId, Passage | null])[] = [
   ['engine-bay-left', 'engine-bay-right', null],
   ...both('engine-bay-*', 'footwell-*', BULKHEAD),
   ...both('footwell-*', 'dash-*'),
@@ -140,7 +140,7 @@ export function bodyOf(kind: BodyKind): Body {
     (zone === 'boot' && own.rear !== 'boot') ||
     (zone === 'bed' && own.rear !== 'bed');
   const zones = new Map(ZONES.filter((z) => !missing(z)).map((z) => [z, placeIn(own, z)] as const));
-  const links = WAYS.flatMap(([a, b, passage]) => {
+  const links = LINKED.flatMap(([a, b, passage]) => {
     const [p, q] = [zones.get(a), zones.get(b)];
     if (!p || !q) return [];
     // Along the trim, never straight across.

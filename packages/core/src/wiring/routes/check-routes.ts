@@ -4,10 +4,10 @@ import type { WiringRemark } from '../rules/rule.ts';
 import type { WiringInput } from '../wiring-input.ts';
 import type { Bundle, Loom } from './loom.ts';
 import { spotOf } from './spots.ts';
-import type { Laid, Route } from './ways.ts';
+import type { Laid, Route } from './routing.ts';
 import { ZONE } from './zones.ts';
 
-/** What ways are judged by. */
+/** What routes are judged by. */
 export interface RoutesContext {
   loom: Loom;
   joints: readonly Joint[];
@@ -51,7 +51,7 @@ function noWay({ loom, laidName, spotName }: RoutesContext): WiringRemark[] {
 }
 
 function airbagPaths({ loom, laidName }: RoutesContext): WiringRemark[] {
-  return loom.ways.flatMap(({ laid, zones }) => {
+  return loom.routes.flatMap(({ laid, zones }) => {
     const zone = zones.find((z) => ZONE[z].noGo !== null);
     if (!zone) return [];
     return [
@@ -88,14 +88,14 @@ function besideSupply({ loom, laidName }: RoutesContext): WiringRemark[] {
 const hottest = ({ zones }: Route) => zones.reduce((a, b) => (ZONE[b].ambientC > ZONE[a].ambientC ? b : a));
 
 function hotZones({ loom, laidName }: RoutesContext): WiringRemark[] {
-  return loom.ways.flatMap((way) => {
-    const zone = hottest(way);
+  return loom.routes.flatMap((route) => {
+    const zone = hottest(route);
     if (ZONE[zone].ambientC <= USUAL_CABLE_C) return [];
     return [
       {
         rule: 'hot-zone',
         severity: 'warning' as const,
-        text: `${laidName(way.laid)} passes ${ZONE[zone].name.toLowerCase()}: up to ${ZONE[zone].ambientC} °C, more than PVC of the usual kind stands.`,
+        text: `${laidName(route.laid)} passes ${ZONE[zone].name.toLowerCase()}: up to ${ZONE[zone].ambientC} °C, more than PVC of the usual kind stands.`,
         remedy: 'Cable of the 125 °C class in a loom, clear of the exhaust, fixed every 300 mm.',
       },
     ];

@@ -5,7 +5,7 @@ import type { Netlist } from '../netlist.ts';
 import type { WiringInput } from '../wiring-input.ts';
 import { type Body, bodyOf, type Link } from './bodies.ts';
 import { type PlacedUnit, type Spot, spotsOf } from './spots.ts';
-import { type Laid, laidOf, type Route, waysOf } from './ways.ts';
+import { type Laid, laidOf, type Route, routesOf } from './routing.ts';
 
 /** What runs through one link. */
 export interface Bundle {
@@ -19,8 +19,8 @@ export interface Bundle {
 export interface Loom {
   body: Body;
   spots: ReadonlyMap<string, Spot>;
-  ways: Route[];
-  /** no way leads from end to end, or one end has no zone */
+  routes: Route[];
+  /** no route leads from end to end, or one end has no zone */
   stuck: Laid[];
   bundles: Bundle[];
 }
@@ -39,34 +39,34 @@ export function loomOf(
   if (choices.body === null) return null;
   const body = bodyOf(choices.body);
   const spots = spotsOf(netlist, input, units, body, choices.zones);
-  const found = waysOf(laidOf(parts.cables, parts.wires, input), spots, body, choices.shut);
-  const ways = found.flatMap(({ way }) => (way ? [way] : []));
+  const found = routesOf(laidOf(parts.cables, parts.wires, input), spots, body, choices.shut);
+  const routes = found.flatMap(({ route }) => (route ? [route] : []));
   return {
     body,
     spots,
-    ways,
-    stuck: found.flatMap(({ laid, way }) => (way ? [] : [laid])),
-    bundles: bundlesOf(ways, body),
+    routes,
+    stuck: found.flatMap(({ laid, route }) => (route ? [] : [laid])),
+    bundles: bundlesOf(routes, body),
   };
 }
 
-function bundlesOf(ways: readonly Route[], { links }: Body): Bundle[] {
+function bundlesOf(routes: readonly Route[], { links }: Body): Bundle[] {
   return links.flatMap((link) => {
-    const laid = ways.filter((w) => w.links.some((l) => l.id === link.id)).map((w) => w.laid);
+    const laid = routes.filter((r) => r.links.some((l) => l.id === link.id)).map((r) => r.laid);
     if (laid.length === 0) return [];
     const area = laid.reduce((sum, { thickMm }) => sum + thickMm ** 2, 0);
     return [{ link, laid, thickMm: Math.sqrt(laid.length > 1 ? area / BUNDLE_FILL : area) }];
   });
 }
 
-/** What was not measured by hand is as long as its way. */
+/** What nobody gave a length is as long as its route. */
 export function lengthened<T extends { cables: readonly Cable[]; wires: readonly LoneWire[] }>(
   { cables, wires }: T,
   loom: Loom | null,
 ): { cables: Cable[]; wires: LoneWire[] } {
-  const byWay = new Map(loom?.ways.map((w) => [w.laid.id, { lengthM: w.lengthM, measured: false }]));
+  const byRoute = new Map(loom?.routes.map((r) => [r.laid.id, { lengthM: r.lengthM, measured: false }]));
   return {
-    cables: cables.map((c) => ({ ...c, length: c.length ?? byWay.get(c.id) ?? null })),
-    wires: wires.map((w) => ({ ...w, length: w.length ?? byWay.get(w.conductor.id) ?? null })),
+    cables: cables.map((c) => ({ ...c, length: c.length ?? byRoute.get(c.id) ?? null })),
+    wires: wires.map((w) => ({ ...w, length: w.length ?? byRoute.get(w.conductor.id) ?? null })),
   };
 }

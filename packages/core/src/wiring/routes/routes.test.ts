@@ -10,7 +10,7 @@ import { type Body, bodyOf } from './bodies.ts';
 import { checkRoutes } from './check-routes.ts';
 import { lengthened, loomOf } from './loom.ts';
 import { spotOf } from './spots.ts';
-import { type Laid, type Level, thicknessMm, waysOf } from './ways.ts';
+import { type Laid, type Level, thicknessMm, routesOf } from './routing.ts';
 import { ZONE } from './zones.ts';
 
 type Wired = (typeof WIRED_PLANS)[number];
@@ -34,7 +34,7 @@ function laidOut(plan: Wired, choices: Partial<WiringFields>) {
   return { all, parts, loom, joints, remarks, rules: [...new Set(remarks.map((r) => r.rule))] };
 }
 
-/** Shortest ways of all pairs (Floyd 1962, Warshall 1962), with nothing in common with the search. */
+/** Shortest distances of all pairs (Floyd 1962, Warshall 1962), with nothing in common with the search. */
 function allPairs({ zones, links }: Body, cost: (a: ZoneId, b: ZoneId, m: number) => number) {
   const names = [...zones.keys()];
   const d = new Map(names.map((a) => [a, new Map(names.map((b) => [b, a === b ? 0 : Infinity]))]));
@@ -75,18 +75,18 @@ describe('a car from above', () => {
   });
 
   it.each(BODIES)(
-    '%s: every way is as short as any, and through no airbag path while another is left',
+    '%s: every route is as short as any, and through no airbag path while another is left',
     (kind) => {
       const body = bodyOf(kind);
       const allowed = (z: ZoneId) => ZONE[z].noGo === null;
       const truth = allPairs(body, (a, b, m) => (allowed(a) && allowed(b) ? m : Infinity));
       const zones = [...body.zones.keys()].filter(allowed);
       const laid = zones.flatMap((a) => zones.map((b) => one(a, b)));
-      for (const { laid: l, way } of waysOf(laid, at(body), body, [])) {
-        const sum = way!.links.reduce((s, k) => s + k.lengthM, 0);
+      for (const { laid: l, route } of routesOf(laid, at(body), body, [])) {
+        const sum = route!.links.reduce((s, k) => s + k.lengthM, 0);
         expect(sum).toBeCloseTo(truth.get(l.from as ZoneId)!.get(l.to as ZoneId)!, 9);
-        expect([way!.zones[0], way!.zones[way!.zones.length - 1]]).toEqual([l.from, l.to]);
-        expect(way!.zones.every(allowed)).toBe(true);
+        expect([route!.zones[0], route!.zones[route!.zones.length - 1]]).toEqual([l.from, l.to]);
+        expect(route!.zones.every(allowed)).toBe(true);
       }
     },
   );
@@ -99,16 +99,16 @@ describe('a car from above', () => {
   });
 });
 
-describe('ways of line and supply', () => {
+describe('routes of line and supply', () => {
   const body = bodyOf('estate');
   const sides = (shut: string[]) => {
-    const [supply, line] = waysOf(
+    const [supply, line] = routesOf(
       [one('engine-bay-left', 'boot', 'supply'), one('dash-centre', 'boot', 'line')],
       at(body),
       body,
       shut,
     );
-    return [supply, line].map((w) => w.way!.zones.find((z) => z.startsWith('sill')));
+    return [supply, line].map((w) => w.route!.zones.find((z) => z.startsWith('sill')));
   };
   it('the line goes along the other side; where that is shut it goes along the same one', () => {
     expect(sides([])).toEqual(['sill-left', 'sill-right']);
@@ -121,12 +121,12 @@ describe('ways of line and supply', () => {
 });
 
 describe.each(WIRED_PLANS.map((p) => [p.name, p] as const))('%s laid through every body', (_, plan) => {
-  it('everything has a way that hangs together, and is cut as long as that', () => {
+  it('everything has a route that hangs together, and is cut as long as that', () => {
     for (const body of BODIES) {
       const { loom, parts } = laidOut(plan, { body });
       expect(loom.stuck).toEqual([]);
-      expect(loom.ways.length).toBe(parts.cables.length + parts.wires.length);
-      for (const { zones, links, lengthM, laid } of loom.ways) {
+      expect(loom.routes.length).toBe(parts.cables.length + parts.wires.length);
+      for (const { zones, links, lengthM, laid } of loom.routes) {
         expect(links.map(({ a, b }) => [a, b].sort())).toEqual(
           zones.slice(1).map((z, n) => [zones[n], z].sort()),
         );
@@ -136,7 +136,7 @@ describe.each(WIRED_PLANS.map((p) => [p.name, p] as const))('%s laid through eve
           zones[zones.length - 1],
         ]);
       }
-      const through = loom.ways.reduce((n, w) => n + w.links.length, 0);
+      const through = loom.routes.reduce((n, r) => n + r.links.length, 0);
       expect(loom.bundles.reduce((n, b) => n + b.laid.length, 0)).toBe(through);
       const { cables, wires } = lengthened(parts, loom);
       expect(cutList(cables, wires).every((c) => c.open === 0 && c.estimated)).toBe(true);
@@ -144,7 +144,7 @@ describe.each(WIRED_PLANS.map((p) => [p.name, p] as const))('%s laid through eve
   });
 });
 
-describe('what is said of ways', () => {
+describe('what is said of routes', () => {
   const plan = wiredPlan('people-carrier, sum');
   const rules = (choices: Partial<WiringFields>) => laidOut(plan, choices).rules;
   const device = plan.input.car.devices[0].id;
@@ -160,7 +160,7 @@ describe('what is said of ways', () => {
     expect(rules({ zones: { [`device:${device}`]: 'front-seat-right' } })).not.toContain('airbag-path');
   });
 
-  it('a door that takes no new wire leaves what goes there without a way, and nothing else', () => {
+  it('a door that takes no new wire leaves what goes there without a route, and nothing else', () => {
     const spot = [...laidOut(plan, {}).loom.spots.values()].find((s) => s.id.startsWith('device:'))!;
     const inDoor: Partial<WiringFields> = { zones: { [spot.id]: 'front-door-left' } };
     expect(rules(inDoor)).not.toContain('no-way');

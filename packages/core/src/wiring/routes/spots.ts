@@ -1,4 +1,5 @@
 import type { ZoneId } from '../../model/car-zones.ts';
+import type { Unit } from '../../model/unit.ts';
 import type { WiringFields } from '../../model/wiring.ts';
 import { placeId, placeOfTerminal } from '../cables/runs.ts';
 import type { Netlist } from '../netlist.ts';
@@ -16,10 +17,7 @@ export interface Spot {
 }
 
 /** A unit as far as where it usually sits goes. */
-export interface PlacedUnit {
-  id: string;
-  kind: 'radio' | 'amplifier' | 'subwoofer' | 'module';
-}
+export type PlacedUnit = Pick<Unit, 'id' | 'kind'>;
 
 /** What a terminal belongs to. Branch fuses sit at the distribution; the main fuse hangs on its holder near the battery. */
 export function spotOf(t: TerminalRef, input: WiringInput): string {

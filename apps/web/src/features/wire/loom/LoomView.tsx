@@ -53,11 +53,11 @@ function Laid({ loom }: { loom: Loom }) {
   const bundles = useMemo(() => bundlesOf(loom, cards), [loom, cards]);
   const chosen: Bundle | undefined = loom.bundles.find((b) => b.link.id === at);
   const zone = at && loom.body.zones.has(at as ZoneId) ? (at as ZoneId) : null;
-  const total = loom.ways.reduce((sum, w) => sum + w.lengthM, 0);
+  const total = loom.routes.reduce((sum, w) => sum + w.lengthM, 0);
   return (
     <main className="panes wire loom">
       <section className="pane" aria-label="The car from above" tabIndex={0}>
-        <WirePaneHead title="Loom" status={`${loom.ways.length} runs, about ${total.toFixed(0)} m`} />
+        <WirePaneHead title="Loom" status={`${loom.routes.length} runs, about ${total.toFixed(0)} m`} />
         <div className="wire-scroll" tabIndex={0} role="group" aria-label="Picture of the loom">
           <LoomPicture loom={loom} cards={cards} bundles={bundles} at={at} onChoose={choose} />
         </div>

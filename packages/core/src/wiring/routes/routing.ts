@@ -23,13 +23,13 @@ export interface Laid {
   conductors: readonly Conductor[];
 }
 
-/** The way that something takes through the car. */
+/** The zones that a run passes through the car. */
 export interface Route {
   laid: Laid;
   /** zones in order; one where both ends are in it */
   zones: readonly ZoneId[];
   links: readonly Link[];
-  /** what to cut: the way, what lies slack, and a loop for service, m */
+  /** what to cut: the route, what lies slack, and a loop for service, m */
   lengthM: number;
 }
 
@@ -39,9 +39,9 @@ const WITHIN_ZONE_M = 0.6;
 const SLACK = 1.1;
 /** So that a box can be taken out with its wires on, m. */
 const SERVICE_LOOP_M = 0.3;
-/** Rather so many times the way than through what forbids it. */
+/** Rather so many times the length than through what forbids it. */
 const NO_GO = 100;
-/** Rather so many times the way than beside supply, by how much picks it up. */
+/** Rather so many times the length than beside supply, by how much picks it up. */
 const BESIDE_SUPPLY: Readonly<Record<Level, number>> = { supply: 1, control: 1.05, speaker: 1.4, line: 3 };
 
 /** Copper's share of an insulated wire's cross-section, and of a bundle's. */
@@ -96,28 +96,28 @@ function levelOf({ function: of }: Conductor): Level {
 }
 
 /**
- * The way of everything through the car: the shortest that is allowed (Dijkstra 1959), away from supply as far as that
- * is worth the detour. No way: null, since an end has no zone or every link there is shut.
+ * The route of everything through the car: the shortest that is allowed (Dijkstra 1959), away from supply as far as that
+ * is worth the detour. No route: null, since an end has no zone or every link there is shut.
  *
  * @param shut ids of links through which no new wire goes
  */
-export function waysOf(
+export function routesOf(
   laid: readonly Laid[],
   spots: ReadonlyMap<string, Spot>,
   body: Body,
   shut: readonly string[],
-): { laid: Laid; way: Route | null }[] {
+): { laid: Laid; route: Route | null }[] {
   const supplied = new Set<string>();
   const open = body.links.filter((l) => !shut.includes(l.id));
   return laid.map((one) => {
     const [from, to] = [spots.get(one.from)?.zone ?? null, spots.get(one.to)?.zone ?? null];
-    if (!from || !to) return { laid: one, way: null };
+    if (!from || !to) return { laid: one, route: null };
     const links = shortest(open, from, to, (l) => costOf(l, one.level, supplied));
-    if (!links) return { laid: one, way: null };
+    if (!links) return { laid: one, route: null };
     if (one.level === 'supply') for (const l of links) supplied.add(l.id);
     const straight = links.length === 0 ? WITHIN_ZONE_M : links.reduce((sum, l) => sum + l.lengthM, 0);
     const lengthM = Math.ceil((straight * SLACK + SERVICE_LOOP_M) * 10) / 10;
-    return { laid: one, way: { laid: one, zones: zonesAlong(from, links), links, lengthM } };
+    return { laid: one, route: { laid: one, zones: zonesAlong(from, links), links, lengthM } };
   });
 }
 
