@@ -92,7 +92,6 @@ test('a diagram with two variant columns in words is pasted, and completed where
 test('hands stay on the keys: at most 1.3 a reading beside its figures, and nothing typed is lost', async ({
   page,
 }) => {
-  test.setTimeout(300_000);
   const complaints = complaintsOf(page);
   const { count, harness } = await amplifier(page, 'no');
   let keys = 0;

@@ -5,6 +5,7 @@ import { BROWSER } from '../tools/browser.mjs';
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
+  // The longest takes 80 s alone on two cores, and twice as long where others share them.
   timeout: 240_000,
   expect: { timeout: 15_000 },
   projects: [

@@ -153,26 +153,35 @@ test('cable is laid through the car: a box is moved by hand, a door takes no wir
   const complaints = complaintsOf(page);
   const job = await keptJob(page);
   await page.goto(`/jobs/${job.id}/wire/loom`);
-  await expect(page.getByRole('heading', { name: 'Which body has the car?' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'What body style is the car?' })).toBeVisible();
   await page.getByRole('button', { name: 'Estate, people carrier' }).click();
   const runs = page.getByRole('region', { name: 'The car from above' }).getByRole('status');
   await expect(runs).toHaveText(/^\d+ runs, about \d+ m$/);
   const before = await runs.textContent();
 
-  // With the mouse the boot's boxes go under a seat; the way gets shorter and the address keeps the place.
+  // A click moves nothing; with the mouse the amplifier alone goes under a seat, and the address keeps the place.
   const picture = page.getByRole('group', { name: /from above$/ });
-  const boot = await picture.getByRole('button', { name: /^Boot: / }).boundingBox();
+  const boot = picture.getByRole('button', { name: /^Boot\/load area: / });
+  const inBoot = await boot.getAttribute('aria-label');
   const box = (await picture.boundingBox())!;
-  await page.mouse.move(boot!.x + 12, boot!.y + 12);
+  const card = (await boot.boundingBox())!;
+  await page.mouse.click(card.x + 20, card.y + 14);
+  await expect(page).toHaveURL(/at=boot/);
+  await expect(boot).toHaveAccessibleName(inBoot!);
+  const name = boot.getByText('Anvil 4.60');
+  const grabbed = (await name.boundingBox())!;
+  await page.mouse.move(grabbed.x + 6, grabbed.y + 6);
   await page.mouse.down();
   await page.mouse.move(box.x + 0.53 * box.width, box.y + 0.34 * box.height, { steps: 5 });
   await page.mouse.up();
   await expect(page).toHaveURL(/at=front-seat-right/);
-  await expect(picture.getByRole('button', { name: /^Under the front right seat: / })).toBeVisible();
+  await expect(
+    picture.getByRole('button', { name: 'Under the front right seat: Anvil 4.60', exact: true }),
+  ).toBeVisible();
   await expect(runs).not.toHaveText(before!);
 
-  // A passage is found shut: what went through it has no way, is named, and has one again when it is open.
-  await page.getByRole('button', { name: 'Back to all' }).click();
+  // A passage is found shut: what went through it has no route, is named, and has one again when it is open.
+  await page.getByRole('button', { name: 'Show all' }).click();
   const things = page.getByRole('region', { name: 'Where things are' });
   await things.getByLabel('Zone of Turn-on source').selectOption('Front left door');
   const door = picture.getByRole('button', { name: /^Left footwell to Front left door/ });
@@ -181,12 +190,12 @@ test('cable is laid through the car: a box is moved by hand, a door takes no wir
   const bundle = page.getByRole('region', { name: 'Bundle' });
   await expect(bundle).toContainText('no joint inside it');
   await accessible(page);
-  await bundle.getByRole('button', { name: 'No new wire goes through here' }).click();
+  await bundle.getByRole('button', { name: 'No new wire fits through here' }).click();
   await expect(door).toBeHidden();
-  await expect(things).toContainText('no new wire goes through. Use the factory’s wire there');
-  await things.getByRole('button', { name: 'It does' }).click();
+  await expect(things).toContainText('every passage there is blocked. Keep the factory wire there');
+  await things.getByRole('button', { name: 'Unblock' }).click();
   await expect(door).toBeVisible();
-  await expect(things).not.toContainText('Use the factory’s wire there');
+  await expect(things).not.toContainText('Keep the factory wire there');
 
   await page.setViewportSize({ width: 1280, height: 800 });
   await page

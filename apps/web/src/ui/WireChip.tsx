@@ -1,15 +1,21 @@
 import { PAINT, wireName } from './wire-paint.ts';
 import './wire-chip.css';
 
+interface WireChipProps {
+  wire: string | null;
+  /** `''` leaves room for one, so that chips stand in line (default: neither) */
+  sign?: '+' | '−' | '';
+}
+
 /** A wire's colours, base and stripe, always with its letters. */
-export function WireChip({ wire, sign }: { wire: string | null; sign: '+' | '−' | '' }) {
+export function WireChip({ wire, sign }: WireChipProps) {
   const [base, stripe] = (wire ?? '').split('/');
   return (
     <span
       className="wire-chip"
       title={`${sign === '+' ? 'plus: ' : sign === '−' ? 'minus: ' : ''}${wireName(wire)}`}
     >
-      <span className="wire-sign">{sign}</span>
+      {sign !== undefined && <span className="wire-sign">{sign}</span>}
       <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
         <rect
           x="0.5"

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ROLES } from '../model/sheet.ts';
 import { PAIR_KINDS } from '../readings/likelihood.ts';
+import { KNEES, WEIGHTS } from './calibration-weights.ts';
 import { asStated, channelLine, pairLine, polarityLine, roleLine, stated } from './calibration.ts';
 import { noMeter } from './needed.ts';
 
@@ -23,6 +24,13 @@ const lines = fc.oneof(
 );
 
 describe('stated probabilities', () => {
+  it.each(Object.keys(KNEES) as (keyof typeof KNEES)[])('of a %s have a number for each knee', (of) => {
+    const flat = (w: object): unknown[] =>
+      Object.values(w).flatMap((v) => (Array.isArray(v) ? [v.length] : flat(v)));
+    expect(new Set(flat(WEIGHTS[of]))).toEqual(new Set([2 + KNEES[of].length]));
+    expect([...KNEES[of]].sort((a, b) => a - b)).toEqual([...KNEES[of]]);
+  });
+
   it('rise with what the arithmetic makes of them, whatever was read', () => {
     fc.assert(
       fc.property(lines, share, share, (line, a, b) => {

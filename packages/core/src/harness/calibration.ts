@@ -22,8 +22,7 @@ function lineOf(
   knees: readonly number[],
   ...parts: readonly (readonly [Weight, amount: number | boolean])[]
 ): Line {
-  const sumOf = (k: number) =>
-    parts.reduce((s, [weight, amount]) => s + (weight[k] ?? 0) * Number(amount), 0);
+  const sumOf = (k: number) => parts.reduce((s, [weight, amount]) => s + weight[k] * Number(amount), 0);
   // What the arithmetic thinks likelier is never stated less.
   const slope = max(0, sumOf(1));
   let steep = slope;

@@ -56,7 +56,8 @@ interface CableCardProps {
 function CableCard({ cable, onLength }: CableCardProps) {
   const { bench, wiring } = useFramedWiring();
   const { id, mark, kind, from, to, ways, length } = cable;
-  const loss = lossOf(cable, wiring.input);
+  const run = bench.lengthOf(id);
+  const loss = lossOf({ ...cable, length: run }, wiring.input);
   const title = `${mark}: ${bench.placeName(from)} to ${bench.placeName(to)}`;
   return (
     <section className="wire-cable" aria-label={title}>
@@ -72,7 +73,7 @@ function CableCard({ cable, onLength }: CableCardProps) {
           id={id}
           name={mark}
           length={length}
-          byWay={bench.byWay(id)}
+          byRoute={bench.byRoute(id)}
           onChange={(l) => onLength(id, l)}
         />
       </header>
@@ -87,7 +88,7 @@ function CableCard({ cable, onLength }: CableCardProps) {
         <tbody>
           {ways.map(({ colour, conductor }, n) => (
             <tr key={`${colour} ${n}`}>
-              <th scope="row">{colour === SHIELD ? colour : <WireChip wire={colour} sign="" />}</th>
+              <th scope="row">{colour === SHIELD ? colour : <WireChip wire={colour} />}</th>
               <Ends conductor={conductor} />
             </tr>
           ))}
@@ -95,8 +96,9 @@ function CableCard({ cable, onLength }: CableCardProps) {
       </table>
       {loss && (
         <p className="small quiet">
-          Loses {loss.db.toFixed(2)} dB into {loss.loadOhm} Ω ({((100 * loss.ohm) / loss.loadOhm).toFixed(1)}{' '}
-          % of the load).
+          Loses {!run?.measured && 'about '}
+          {loss.db.toFixed(2)} dB into {loss.loadOhm} Ω ({((100 * loss.ohm) / loss.loadOhm).toFixed(1)} % of
+          the load).
         </p>
       )}
     </section>
@@ -164,7 +166,7 @@ function SingleWires({ wires, onLength }: SingleWiresProps) {
                     id={c.id}
                     name={`${terminalName(c.from, names)} to ${terminalName(c.to, names)}`}
                     length={length}
-                    byWay={bench.byWay(c.id)}
+                    byRoute={bench.byRoute(c.id)}
                     onChange={(l) => onLength(c.id, l)}
                   />
                 </td>

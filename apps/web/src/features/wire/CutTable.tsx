@@ -10,7 +10,7 @@ export function CutTable({ cuts }: { cuts: readonly CutLine[] }) {
         {open > 0
           ? `${open} ${open === 1 ? 'piece has' : 'pieces have'} no length yet: measure with a string along the way before the first cut.`
           : cuts.some((c) => c.estimated)
-            ? '≈ follows from the way through the car: measure it with a string before the first cut.'
+            ? '≈ is estimated: measure along the route with a string before the first cut.'
             : 'Every piece has a length. Compare the totals with the drums before the first cut.'}
       </p>
       <table className="plain-table">

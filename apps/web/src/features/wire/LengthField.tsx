@@ -8,15 +8,15 @@ interface LengthFieldProps {
   /** of the cable or wire */
   name: string;
   length: RunLength | null;
-  /** m along its way through the car; null: it has none */
-  byWay: number | null;
+  /** m along its route through the car; null: it has none */
+  byRoute: number | null;
   onChange: (length: RunLength | null) => void;
 }
 
 const asTyped = (length: RunLength | null) => (length ? String(length.lengthM) : '');
 
 /** How long a run is, in metres, and whether somebody measured the way. */
-export function LengthField({ id, name, length, byWay, onChange }: LengthFieldProps) {
+export function LengthField({ id, name, length, byRoute, onChange }: LengthFieldProps) {
   const [text, setText] = useState(asTyped(length));
   const [shown, setShown] = useState(length?.lengthM ?? null);
   const typed = typedNumber(text);
@@ -35,7 +35,7 @@ export function LengthField({ id, name, length, byWay, onChange }: LengthFieldPr
           size="sm"
           inputMode="decimal"
           aria-label={`Length of ${name}, m`}
-          placeholder={byWay === null ? 'not set' : `about ${byWay}`}
+          placeholder={byRoute === null ? 'not set' : `≈ ${byRoute.toFixed(1)}`}
           value={text}
           isInvalid={wrong}
           onChange={(e) => {

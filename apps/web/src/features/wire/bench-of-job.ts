@@ -19,9 +19,11 @@ import {
   orphans,
   type Place,
   deviceName,
+  type RunLength,
   type SignalSource,
   type TerminalRef,
   terminalName,
+  wetJoints,
   type WiringFields,
   type WiringRemark,
 } from '@ulpen/core';
@@ -36,8 +38,10 @@ export interface Bench {
   /** null: nobody has said which body the car has */
   loom: Loom | null;
   routeRemarks: WiringRemark[];
-  /** how long its way makes a cable or a wire, m; null: it has none */
-  byWay: (id: string) => number | null;
+  /** of a cable or a wire: as somebody gave it, else as its route has it; null: neither */
+  lengthOf: (id: string) => RunLength | null;
+  /** of its route alone, m; null: it has none */
+  byRoute: (id: string) => number | null;
   tools: string[];
   consumables: [string, number][];
   remarks: WiringRemark[];
@@ -46,7 +50,8 @@ export interface Bench {
   placeName: (place: Place) => string;
   spotName: (spotId: string) => string;
   laidName: (laid: Laid) => string;
-  /** what a conductor carries: `Front left woofer +` */
+  /** what a conductor carries: `Front left woofer`, and with its sign */
+  sourceName: (conductor: Conductor) => string;
   signalName: (conductor: Conductor) => string;
 }
 
@@ -71,19 +76,28 @@ export function benchOf(job: JobView, { input, netlist, names }: Wiring, choices
       ? `${terminalName(wire.from, names)} to ${terminalName(wire.to, names)}`
       : 'A wire that is gone';
   };
+  const sourceName = ({ signal }: Conductor) => (signal ? nameOf(signal.source, job, input.car, names) : '');
+  const routes = loom && { loom, joints, input, laidName, spotName };
   return {
     joints,
     cables,
     wires,
     loom,
-    routeRemarks: loom ? checkRoutes({ loom, joints, input, laidName, spotName }) : [],
-    byWay: (id) => loom?.routes.find((w) => w.laid.id === id)?.lengthM ?? null,
+    routeRemarks: routes ? checkRoutes(routes) : [],
+    lengthOf: (id) =>
+      long.cables.find((c) => c.id === id)?.length ??
+      long.wires.find((w) => w.conductor.id === id)?.length ??
+      null,
+    byRoute: (id) => loom?.routes.find((r) => r.laid.id === id)?.lengthM ?? null,
     cuts: cutList(long.cables, long.wires),
     ...benchList(joints),
-    remarks: checkCraft({ joints, cables: long.cables, input, names }),
+    remarks: [
+      ...checkCraft({ joints, cables: long.cables, input, names }),
+      ...(routes ? wetJoints(routes) : []),
+    ],
     orphans: orphans(choices, joints, cables, netlist, loom),
-    signalName: ({ signal }) =>
-      signal ? `${nameOf(signal.source, job, input.car, names)} ${MARK[signal.sign]}` : '',
+    sourceName,
+    signalName: (c) => (c.signal ? `${sourceName(c)} ${MARK[c.signal.sign]}` : ''),
     placeName,
     spotName,
     laidName,

@@ -1,4 +1,4 @@
-import { terminalName, type WiringNames, writeTable } from '@ulpen/core';
+import { type RunLength, terminalName, type WiringNames, writeTable } from '@ulpen/core';
 import type { Bench } from './bench-of-job.ts';
 
 export interface CableLabel {
@@ -15,11 +15,15 @@ export const labelsOf = ({ cables, placeName }: Bench): CableLabel[] =>
   ]);
 
 /** Every conductor of every cable and every single wire, with the length of its run. */
-export function cablesCsv({ cables, wires }: Bench, names: WiringNames): string {
+export function cablesCsv({ cables, wires, lengthOf }: Bench, names: WiringNames): string {
+  const cells = (length: RunLength | null) => [
+    length?.lengthM ?? null,
+    length ? (length.measured ? 'yes' : 'no') : null,
+  ];
   return writeTable(
     ['cable', 'kind', 'size', 'colour', 'from', 'to', 'length m', 'measured'],
     [
-      ...cables.flatMap(({ mark, kind, ways, length }) =>
+      ...cables.flatMap(({ id, mark, kind, ways }) =>
         ways.map(({ colour, conductor }) => [
           mark,
           kind.name,
@@ -27,19 +31,17 @@ export function cablesCsv({ cables, wires }: Bench, names: WiringNames): string 
           colour,
           conductor ? terminalName(conductor.from, names) : 'spare',
           conductor ? terminalName(conductor.to, names) : 'spare',
-          length?.lengthM ?? null,
-          length ? (length.measured ? 'yes' : 'no') : null,
+          ...cells(lengthOf(id)),
         ]),
       ),
-      ...wires.map(({ conductor: c, length }) => [
+      ...wires.map(({ conductor: c }) => [
         null,
         'Single wire',
         c.mm2 === null ? null : `${c.mm2} mm²`,
         null,
         terminalName(c.from, names),
         terminalName(c.to, names),
-        length?.lengthM ?? null,
-        length ? (length.measured ? 'yes' : 'no') : null,
+        ...cells(lengthOf(c.id)),
       ]),
     ],
   );

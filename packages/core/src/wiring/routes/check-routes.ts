@@ -5,7 +5,8 @@ import type { WiringInput } from '../wiring-input.ts';
 import type { Bundle, Loom } from './loom.ts';
 import { spotOf } from './spots.ts';
 import type { Laid, Route } from './routing.ts';
-import { ZONE } from './zones.ts';
+import { ZONE, zoneInText } from './zones.ts';
+import type { ZoneId } from '../../model/car-zones.ts';
 
 /** What routes are judged by. */
 export interface RoutesContext {
@@ -38,14 +39,14 @@ function noWay({ loom, laidName, spotName }: RoutesContext): WiringRemark[] {
   return loom.stuck.map((laid) => {
     const lost = [laid.from, laid.to].find((id) => !loom.spots.get(id)?.zone);
     return {
-      rule: 'no-way',
+      rule: 'no-route',
       severity: 'error',
       text: lost
-        ? `${laidName(laid)} has no way: nobody has said where in this car ${spotName(lost)} is.`
-        : `${laidName(laid)} has no way from ${spotName(laid.from)} to ${spotName(laid.to)}: no new wire goes through.`,
+        ? `${laidName(laid)} has no route: nobody has said where ${spotName(lost)} is.`
+        : `${laidName(laid)} has no route from ${spotName(laid.from)} to ${spotName(laid.to)}: every passage there is blocked.`,
       remedy: lost
         ? 'Choose its zone.'
-        : 'Use the factory’s wire there and plan it so, or open a passage that new wire can go through.',
+        : 'Keep the factory wire there, and change the plan to match; or unblock a passage that new wire fits through.',
     };
   });
 }
@@ -58,9 +59,9 @@ function airbagPaths({ loom, laidName }: RoutesContext): WiringRemark[] {
       {
         rule: 'airbag-path',
         severity: 'error' as const,
-        text: `${laidName(laid)} goes through ${ZONE[zone].name.toLowerCase()}, ${ZONE[zone].noGo}.`,
+        text: `${laidName(laid)} goes through ${zoneInText(zone)}, ${ZONE[zone].noGo}.`,
         remedy:
-          'Take another way, or use the factory’s wire there. The vehicle maker says what may be fixed in that place.',
+          'Route it elsewhere, or keep the factory wire there. The vehicle maker says what may be fixed near an airbag.',
       },
     ];
   });
@@ -69,8 +70,7 @@ function airbagPaths({ loom, laidName }: RoutesContext): WiringRemark[] {
 /** Line level picks up what supply beside it carries: 200 mm apart, crossing at right angles. */
 function besideSupply({ loom, laidName }: RoutesContext): WiringRemark[] {
   const shared = loom.bundles.filter(
-    ({ laid, link }) =>
-      !link.passage && laid.some((l) => l.level === 'supply') && laid.some((l) => l.level === 'line'),
+    ({ laid }) => laid.some((l) => l.level === 'supply') && laid.some((l) => l.level === 'line'),
   );
   const lines = new Map<Laid, Bundle[]>();
   for (const bundle of shared)
@@ -78,8 +78,8 @@ function besideSupply({ loom, laidName }: RoutesContext): WiringRemark[] {
   return [...lines].map(([laid, bundles]) => ({
     rule: 'beside-supply',
     severity: 'warning',
-    text: `${laidName(laid)} lies beside supply for ${bundles.reduce((sum, b) => sum + b.link.lengthM, 0).toFixed(1)} m: ${bundles
-      .map(({ link }) => `${ZONE[link.a].name.toLowerCase()} to ${ZONE[link.b].name.toLowerCase()}`)
+    text: `${laidName(laid)} runs beside supply for about ${bundles.reduce((sum, b) => sum + b.link.lengthM, 0).toFixed(1)} m: ${bundles
+      .map(({ link }) => `${zoneInText(link.a)} to ${zoneInText(link.b)}`)
       .join(', ')}.`,
     remedy: 'Keep them 200 mm apart and cross at right angles.',
   }));
@@ -95,16 +95,16 @@ function hotZones({ loom, laidName }: RoutesContext): WiringRemark[] {
       {
         rule: 'hot-zone',
         severity: 'warning' as const,
-        text: `${laidName(route.laid)} passes ${ZONE[zone].name.toLowerCase()}: up to ${ZONE[zone].ambientC} °C, more than PVC of the usual kind stands.`,
-        remedy: 'Cable of the 125 °C class in a loom, clear of the exhaust, fixed every 300 mm.',
+        text: `${laidName(route.laid)} passes ${zoneInText(zone)}: up to ${ZONE[zone].ambientC} °C, more than standard PVC cable is rated for.`,
+        remedy: 'Use cable rated for 125 °C, in conduit, clear of the exhaust, clipped every 300 mm.',
       },
     ];
   });
 }
 
 /** Water gets in along a joint that is not sealed. */
-function wetJoints({ loom, joints, input, spotName }: RoutesContext): WiringRemark[] {
-  const spots = new Map<string, string>();
+export function wetJoints({ loom, joints, input, spotName }: RoutesContext): WiringRemark[] {
+  const spots = new Map<string, ZoneId>();
   for (const { at, kind } of joints) {
     const id = spotOf(at, input);
     const zone = loom.spots.get(id)?.zone;
@@ -113,8 +113,8 @@ function wetJoints({ loom, joints, input, spotName }: RoutesContext): WiringRema
   return [...spots].map(([id, zone]) => ({
     rule: 'wet-joint',
     severity: 'error',
-    text: `A ${JOINT_CRAFT['displacement-tap'].name.toLowerCase()} at ${spotName(id)} sits in a wet place: ${ZONE[zone as keyof typeof ZONE].name.toLowerCase()}.`,
-    remedy: 'Crimp or solder it under adhesive sleeve.',
+    text: `A ${JOINT_CRAFT['displacement-tap'].name.toLowerCase()} at ${spotName(id)} is in a wet zone: ${zoneInText(zone)}.`,
+    remedy: 'Crimp or solder it, under adhesive heat-shrink.',
   }));
 }
 
@@ -126,8 +126,8 @@ function tightPassages({ loom }: RoutesContext): WiringRemark[] {
       {
         rule: 'tight-passage',
         severity: 'warning' as const,
-        text: `${laid.length} cables, about ${thickMm.toFixed(0)} mm together, go from ${ZONE[link.a].name.toLowerCase()} to ${ZONE[link.b].name.toLowerCase()}: more than ${most} mm seldom fits.`,
-        remedy: 'Lead a part of them another way, or use the factory’s wire there.',
+        text: `${laid.length} cables, about ${thickMm.toFixed(0)} mm together, go from ${zoneInText(link.a)} to ${zoneInText(link.b)}: more than ${most} mm rarely fits.`,
+        remedy: 'Route some of them elsewhere, or keep the factory wire there.',
       },
     ];
   });

@@ -58,7 +58,7 @@ const one = (from: string, to: string, level: Level = 'control'): Laid => ({
   conductors: [],
 });
 const at = (body: Body) =>
-  new Map([...body.zones.keys()].map((zone) => [zone, { id: zone, zone, said: true }]));
+  new Map([...body.zones.keys()].map((zone) => [zone, { id: zone, zone, said: true, elsewhere: null }]));
 
 describe('a car from above', () => {
   it.each(BODIES)('%s: sides mirror each other, and every zone is linked', (kind) => {
@@ -160,14 +160,34 @@ describe('what is said of routes', () => {
     expect(rules({ zones: { [`device:${device}`]: 'front-seat-right' } })).not.toContain('airbag-path');
   });
 
+  it('line level beside supply is said where no other route is left, and not where one is', () => {
+    const van = wiredPlan('camper-van, convert');
+    const converter = van.input.car.devices.find((d) => d.kind === 'converter')!;
+    const choices = { body: 'van', zones: { [`device:${converter.id}`]: 'dash-centre' } } as const;
+    expect(laidOut(van, choices).rules).not.toContain('beside-supply');
+    const otherSide = bodyOf('van').links.filter((l) => /sill-right|tunnel/.test(l.id));
+    const { remarks } = laidOut(van, { ...choices, shut: otherSide.map((l) => l.id) });
+    const said = remarks.filter((r) => r.rule === 'beside-supply');
+    expect(said.length).toBeGreaterThan(0);
+    for (const { text } of said) expect(text).toContain('left sill to left quarter panel');
+  });
+
+  it('a bundle too thick for a door’s boot is said, two wires in it are not', () => {
+    const boxes = Object.fromEntries(
+      plan.input.car.devices.map((d) => [`device:${d.id}`, 'front-door-left' as ZoneId]),
+    );
+    expect(rules({ zones: boxes })).toContain('tight-passage');
+    expect(rules({ zones: { 'turn-on': 'front-door-left' } })).not.toContain('tight-passage');
+  });
+
   it('a door that takes no new wire leaves what goes there without a route, and nothing else', () => {
     const spot = [...laidOut(plan, {}).loom.spots.values()].find((s) => s.id.startsWith('device:'))!;
     const inDoor: Partial<WiringFields> = { zones: { [spot.id]: 'front-door-left' } };
-    expect(rules(inDoor)).not.toContain('no-way');
+    expect(rules(inDoor)).not.toContain('no-route');
     const { loom, remarks } = laidOut(plan, { ...inDoor, shut: ['footwell-left|front-door-left'] });
     expect(loom.stuck.length).toBeGreaterThan(0);
     expect(loom.stuck.every((l) => l.from === spot.id || l.to === spot.id)).toBe(true);
-    expect(remarks.filter((r) => r.rule === 'no-way').length).toBe(loom.stuck.length);
+    expect(remarks.filter((r) => r.rule === 'no-route').length).toBe(loom.stuck.length);
   });
 
   it('displacement taps in a wet place are an error, in a dry one they are none', () => {
@@ -182,13 +202,28 @@ describe('what is said of routes', () => {
     expect(rules(joints)).not.toContain('wet-joint');
   });
 
+  it('of a unit that is gone nobody guesses where it is', () => {
+    const all = { ...START_WIRING, body: 'estate' as const };
+    const cables = cablesOf(plan.netlist, plan.input, all, () => null);
+    const parts = { cables, wires: loneWires(plan.netlist, cables, all) };
+    const loom = loomOf(plan.netlist, plan.input, [], parts, all)!;
+    const units = [...loom.spots.values()].filter((s) => s.id.startsWith('unit:'));
+    expect(units.length).toBeGreaterThan(0);
+    expect(units.every((s) => s.zone === null)).toBe(true);
+    expect(loom.stuck.length).toBeGreaterThan(0);
+  });
+
   it('a zone that the body has not falls back to where such things are; a thing that is gone is shown', () => {
     const zones = { battery: 'bed', 'device:gone': 'boot' } as const;
     const { loom, parts, joints, all } = laidOut(plan, { zones });
-    expect(loom.spots.get('battery')).toMatchObject({ zone: 'engine-bay-left', said: false });
+    expect(loom.spots.get('battery')).toMatchObject({
+      zone: 'engine-bay-left',
+      said: false,
+      elsewhere: 'bed',
+    });
     expect(orphans(all, joints, parts.cables, plan.netlist, loom)).toEqual(['device:gone']);
     expect(orphans(all, joints, parts.cables, plan.netlist, null)).toEqual([]);
     const bed = laidOut(plan, { zones, body: 'pickup' as BodyKind }).loom;
-    expect(bed.spots.get('battery')).toMatchObject({ zone: 'bed', said: true });
+    expect(bed.spots.get('battery')).toMatchObject({ zone: 'bed', said: true, elsewhere: null });
   });
 });

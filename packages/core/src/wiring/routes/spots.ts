@@ -14,6 +14,8 @@ export interface Spot {
   zone: ZoneId | null;
   /** false: where such things usually are, and nobody has looked */
   said: boolean;
+  /** where somebody said it is, though this body has no such zone; null: nobody did */
+  elsewhere: ZoneId | null;
 }
 
 /** A unit as far as where it usually sits goes. */
@@ -69,7 +71,7 @@ export function spotsOf(
     const own = chosen[id];
     const said = own !== undefined && body.zones.has(own);
     const usual = usualZones(id, input, units).find((z) => body.zones.has(z)) ?? null;
-    spots.set(id, { id, zone: said ? own : usual, said });
+    spots.set(id, { id, zone: said ? own : usual, said, elsewhere: said ? null : (own ?? null) });
   }
   return spots;
 }
@@ -84,7 +86,8 @@ function usualZones(id: string, input: WiringInput, units: readonly PlacedUnit[]
   switch (of) {
     case 'unit': {
       const unit = units.find((u) => u.id === name);
-      return unit?.kind === 'amplifier' || unit?.kind === 'subwoofer' ? FOR_BOXES : ['dash-centre'];
+      if (!unit) return [];
+      return unit.kind === 'amplifier' || unit.kind === 'subwoofer' ? FOR_BOXES : ['dash-centre'];
     }
     case 'device':
       return boxZones(name, input);

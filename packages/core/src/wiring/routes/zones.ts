@@ -42,15 +42,21 @@ export const ZONE: Readonly<Record<ZoneId, Zone>> = {
   'rear-door-right': cabin('Rear right door', 'right', { wet: true }),
   'front-seat-left': cabin('Under the front left seat', 'left'),
   'front-seat-right': cabin('Under the front right seat', 'right'),
-  'rear-seat': cabin('Under the rear bench', 'middle'),
+  'rear-seat': cabin('Under the rear seat', 'middle'),
   'sill-left': cabin('Left sill', 'left'),
   'sill-right': cabin('Right sill', 'right'),
   'quarter-left': cabin('Left quarter panel', 'left'),
   'quarter-right': cabin('Right quarter panel', 'right'),
-  shelf: cabin('Rear shelf', 'middle'),
-  boot: cabin('Boot', 'middle'),
+  shelf: cabin('Parcel shelf', 'middle'),
+  boot: cabin('Boot/load area', 'middle'),
   bed: cabin('Load bed', 'middle', { wet: true }),
-  'pillar-left': cabin('Left windscreen pillar', 'left', { noGo: AIRBAG }),
-  'pillar-right': cabin('Right windscreen pillar', 'right', { noGo: AIRBAG }),
+  'pillar-left': cabin('Left A-pillar', 'left', { noGo: AIRBAG }),
+  'pillar-right': cabin('Right A-pillar', 'right', { noGo: AIRBAG }),
   headlining: cabin('Headlining', 'middle', { noGo: AIRBAG }),
+};
+
+/** A zone in the middle of a sentence: _the left A-pillar_ keeps its capital. */
+export const zoneInText = (zone: ZoneId): string => {
+  const { name } = ZONE[zone];
+  return name.charAt(0).toLowerCase() + name.slice(1);
 };

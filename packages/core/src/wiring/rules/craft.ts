@@ -49,7 +49,7 @@ function longRuns({ cables, input }: CraftContext): WiringRemark[] {
       {
         rule: 'long-run',
         severity: 'warning' as const,
-        text: `${mark}, ${kind.name.toLowerCase()}: ${length!.lengthM} m of ${kind.size} into ${loss.loadOhm} Ω loses ${loss.db.toFixed(1)} dB.`,
+        text: `${mark}, ${kind.name.toLowerCase()}: ${length!.measured ? '' : 'about '}${length!.lengthM} m of ${kind.size} into ${loss.loadOhm} Ω loses ${loss.db.toFixed(1)} dB.`,
         remedy: 'Take thicker cable, or a shorter way.',
       },
     ];

@@ -1,5 +1,5 @@
 import { Button } from 'react-bootstrap';
-import { type Bundle, ZONE } from '@ulpen/core';
+import { type Bundle, type Laid, type RunLength, ZONE, zoneInText } from '@ulpen/core';
 import { useFramedWiring } from '../WireFrame.tsx';
 
 const WORD = {
@@ -18,13 +18,13 @@ export function BundlePane({ bundle, onClose }: { bundle: Bundle; onClose: () =>
     <>
       <div className="pane-title">
         <h2>
-          {ZONE[link.a].name} to {ZONE[link.b].name.toLowerCase()}
+          {ZONE[link.a].name} to {zoneInText(link.b)}
         </h2>
         <span className="num quiet">
           {laid.length} {laid.length === 1 ? 'run' : 'runs'}, about {thickMm.toFixed(0)} mm thick
         </span>
         <Button variant="quiet" className="ms-auto" onClick={onClose}>
-          Back to all
+          Show all
         </Button>
       </div>
       {levels.map((level) => (
@@ -46,12 +46,13 @@ export function BundlePane({ bundle, onClose }: { bundle: Bundle; onClose: () =>
                 .filter((l) => l.level === level)
                 .map((l) => (
                   <tr key={l.id}>
-                    <th scope="row">
-                      {bench.cables.some((c) => c.id === l.id) ? bench.laidName(l) : 'wire'}
-                    </th>
-                    <td>{bench.spotName(l.from)}</td>
+                    <th scope="row">{markOf(bench, l.id)}</th>
+                    <td>
+                      {bench.spotName(l.from)}
+                      <small className="quiet d-block">{carriedBy(bench, l)}</small>
+                    </td>
                     <td>{bench.spotName(l.to)}</td>
-                    <td className="num text-end">{lengthOf(bench, l.id)}</td>
+                    <td className="num text-end">{metres(bench.lengthOf(l.id))}</td>
                   </tr>
                 ))}
             </tbody>
@@ -69,7 +70,7 @@ export function BundlePane({ bundle, onClose }: { bundle: Bundle; onClose: () =>
               onClose();
             }}
           >
-            No new wire goes through here
+            No new wire fits through here
           </Button>
         </section>
       )}
@@ -79,9 +80,16 @@ export function BundlePane({ bundle, onClose }: { bundle: Bundle; onClose: () =>
 
 const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 
-/** As measured or typed, else by its way. */
-function lengthOf({ cables, wires, byWay }: ReturnType<typeof useFramedWiring>['bench'], id: string): string {
-  const own = cables.find((c) => c.id === id)?.length ?? wires.find((w) => w.conductor.id === id)?.length;
-  if (own) return own.measured ? own.lengthM.toFixed(1) : `≈ ${own.lengthM.toFixed(1)}`;
-  return `≈ ${byWay(id)?.toFixed(1) ?? '?'}`;
+type Bench = ReturnType<typeof useFramedWiring>['bench'];
+
+/** A cable by its mark, a single wire by what it is. */
+const markOf = ({ cables }: Bench, id: string) => cables.find((c) => c.id === id)?.mark ?? 'wire';
+
+/** What runs in it, each signal once: plus and minus go together. */
+const carriedBy = ({ sourceName }: Bench, { conductors }: Laid): string =>
+  [...new Set(conductors.map(sourceName))].filter(Boolean).join(', ');
+
+function metres(length: RunLength | null): string {
+  if (!length) return '?';
+  return `${length.measured ? '' : '≈ '}${length.lengthM.toFixed(1)}`;
 }

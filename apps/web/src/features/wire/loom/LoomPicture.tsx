@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { type Loom, type ZoneId, ZONE } from '@ulpen/core';
 import { useFramedWiring } from '../WireFrame.tsx';
-import { type BundlePicture, PICTURE, placeOf, type Point, type ZoneCard } from './loom-picture.ts';
+import { type BundlePicture, PICTURE, placeOf, type Point, type ZoneCard, zoneAt } from './loom-picture.ts';
 
 interface LoomPictureProps {
   loom: Loom;
@@ -12,18 +12,29 @@ interface LoomPictureProps {
   onChoose: (id: string | null) => void;
 }
 
+interface Drag {
+  /** what was grabbed; null: no single thing */
+  spot: string | null;
+  zone: ZoneId;
+  from: Point;
+  to: Point;
+}
+
 const enter = (act: () => void) => (e: React.KeyboardEvent) => {
   if (e.key !== 'Enter' && e.key !== ' ') return;
   e.preventDefault();
   act();
 };
 
-/** Zones, what stands in them and the bundles between; a card is dragged to another zone with all that stands in it. */
+/** Moved by less than this, in units of the picture, it was a click. */
+const CLICK = 10;
+
+/** Zones, what stands in them and the bundles between; a name is dragged to another zone. */
 export function LoomPicture({ loom, cards, bundles, at, onChoose }: LoomPictureProps) {
   const { change } = useFramedWiring();
   const svg = useRef<SVGSVGElement>(null);
-  const [drag, setDrag] = useState<{ zone: ZoneId; to: Point } | null>(null);
-  const { body, spots } = loom;
+  const [drag, setDrag] = useState<Drag | null>(null);
+  const { body } = loom;
   const pointAt = (e: React.PointerEvent): Point => {
     const box = svg.current!.getBoundingClientRect();
     return {
@@ -31,18 +42,16 @@ export function LoomPicture({ loom, cards, bundles, at, onChoose }: LoomPictureP
       y: ((e.clientY - box.top) / box.height) * PICTURE.height,
     };
   };
-  const nearest = (p: Point): ZoneId =>
-    [...body.zones.keys()].reduce((a, b) => (far(placeOf(body, b), p) < far(placeOf(body, a), p) ? b : a));
+  const moved = drag !== null && Math.hypot(drag.to.x - drag.from.x, drag.to.y - drag.from.y) >= CLICK;
   const drop = () => {
     if (!drag) return;
-    const target = nearest(drag.to);
     setDrag(null);
-    if (target === drag.zone) return onChoose(drag.zone);
-    const moved = [...spots.values()].filter((s) => s.zone === drag.zone).map((s) => [s.id, target] as const);
-    change(({ zones }) => ({ zones: { ...zones, ...Object.fromEntries(moved) } }));
+    const { spot, zone, to } = drag;
+    const target = moved && spot !== null ? zoneAt(loom, cards, to) : zone;
+    if (target !== zone && spot !== null) change(({ zones }) => ({ zones: { ...zones, [spot]: target } }));
     onChoose(target);
   };
-  const under = drag && nearest(drag.to);
+  const under = moved && drag.spot !== null ? zoneAt(loom, cards, drag.to) : null;
   return (
     <svg
       ref={svg}
@@ -86,7 +95,7 @@ export function LoomPicture({ loom, cards, bundles, at, onChoose }: LoomPictureP
             className={zone === under ? 'loom-dot loom-target' : 'loom-dot'}
             cx={p.x}
             cy={p.y}
-            r={drag ? 7 : 2.5}
+            r={under ? 7 : 2.5}
           >
             <title>{ZONE[zone].name}</title>
           </circle>
@@ -121,7 +130,7 @@ export function LoomPicture({ loom, cards, bundles, at, onChoose }: LoomPictureP
           card={card}
           on={card.zone === at}
           onChoose={() => onChoose(card.zone)}
-          onGrab={(e) => setDrag({ zone: card.zone, to: pointAt(e) })}
+          onGrab={(e, spot) => setDrag({ spot, zone: card.zone, from: pointAt(e), to: pointAt(e) })}
         />
       ))}
     </svg>
@@ -137,13 +146,11 @@ const LANDMARKS: readonly (readonly [string, ZoneId])[] = [
   ['load bed', 'bed'],
 ];
 
-const far = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y);
-
 interface CardProps {
   card: ZoneCard;
   on: boolean;
   onChoose: () => void;
-  onGrab: (e: React.PointerEvent) => void;
+  onGrab: (e: React.PointerEvent, spot: string | null) => void;
 }
 
 function Card({ card: { zone, x, y, width, height, lines }, on, onChoose, onGrab }: CardProps) {
@@ -155,7 +162,6 @@ function Card({ card: { zone, x, y, width, height, lines }, on, onChoose, onGrab
       aria-label={`${ZONE[zone].name}: ${lines.map((l) => l.text).join(', ')}`}
       aria-pressed={on}
       transform={`translate(${(x - width / 2).toFixed(1)} ${(y - height / 2).toFixed(1)})`}
-      onPointerDown={onGrab}
       onKeyDown={enter(onChoose)}
     >
       <title>{ZONE[zone].name}</title>
@@ -164,11 +170,15 @@ function Card({ card: { zone, x, y, width, height, lines }, on, onChoose, onGrab
         height={height}
         rx="5"
         className={lines.every((l) => l.said) ? undefined : 'loom-assumed'}
+        onPointerDown={(e) => onGrab(e, null)}
       />
-      {lines.map(({ text }, n) => (
-        <text key={`${text} ${n}`} x="8" y={17 + 15 * n}>
-          {text}
-        </text>
+      {lines.map(({ text, spot }, n) => (
+        <g key={spot ?? 'more'} className="loom-name" onPointerDown={(e) => onGrab(e, spot)}>
+          <rect x="2" y={5 + 15 * n} width={width - 4} height="15" />
+          <text x="8" y={17 + 15 * n}>
+            {text}
+          </text>
+        </g>
       ))}
     </g>
   );

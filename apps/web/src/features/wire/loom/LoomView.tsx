@@ -17,7 +17,7 @@ export function LoomView() {
   return bench.loom ? <Laid loom={bench.loom} /> : <WhichBody />;
 }
 
-/** The ways follow from the body: nobody guesses it. */
+/** Routes follow from the body: nobody guesses it. */
 function WhichBody() {
   const { change } = useFramedWiring();
   const buttons = BODIES.map((body) => (
@@ -28,8 +28,8 @@ function WhichBody() {
   return (
     <main>
       <h1 className="visually-hidden">Loom</h1>
-      <EmptyState title="Which body has the car?" actions={buttons}>
-        Ways, lengths and what lies beside what follow from it. Every one of them can be corrected.
+      <EmptyState title="What body style is the car?" actions={buttons}>
+        Cable routes and lengths follow from it. Each can be corrected.
       </EmptyState>
     </main>
   );
@@ -62,8 +62,8 @@ function Laid({ loom }: { loom: Loom }) {
           <LoomPicture loom={loom} cards={cards} bundles={bundles} at={at} onChoose={choose} />
         </div>
         <p className="quiet small">
-          From above, front to the left: a plan of zones, not a drawing of this car. Lengths are estimates
-          until somebody measures the way.
+          From above, front to the left: a plan of zones, not a drawing of this car. Drag a name to another
+          zone, or choose its zone in the list. Lengths are estimates until somebody measures the route.
         </p>
       </section>
       <section

@@ -1,5 +1,14 @@
 import { Button, Form } from 'react-bootstrap';
-import { BODIES, BODY_NAMES, type BodyKind, type Loom, type Spot, type ZoneId, ZONE } from '@ulpen/core';
+import {
+  BODIES,
+  BODY_NAMES,
+  type BodyKind,
+  type Loom,
+  type Spot,
+  type ZoneId,
+  ZONE,
+  zoneInText,
+} from '@ulpen/core';
 import { Checks } from '../Checks.tsx';
 import { useFramedWiring } from '../WireFrame.tsx';
 
@@ -21,7 +30,7 @@ export function SpotsPane({ loom, zone, onChoose }: SpotsPaneProps) {
         <h2>{zone ? ZONE[zone].name : 'Where things are'}</h2>
         {zone ? (
           <Button variant="quiet" className="ms-auto" onClick={() => onChoose(null)}>
-            Back to all
+            Show all
           </Button>
         ) : (
           <BodySelect kind={loom.body.kind} />
@@ -30,7 +39,7 @@ export function SpotsPane({ loom, zone, onChoose }: SpotsPaneProps) {
       {zone && <Conditions zone={zone} />}
       {assumed > 0 && (
         <p className="look-again">
-          {assumed} of {spots.length} stand where such things usually are: nobody has looked.
+          {assumed} of {spots.length} are placed where such things usually are. Confirm or change each one.
         </p>
       )}
       {spots.length > 0 ? (
@@ -42,13 +51,17 @@ export function SpotsPane({ loom, zone, onChoose }: SpotsPaneProps) {
           </tbody>
         </table>
       ) : (
-        <p className="quiet">Nothing that wire ends at is here.</p>
+        <p className="quiet">Nothing is wired to this zone.</p>
       )}
       {zone === null && (
         <>
           <Checks
             remarks={bench.routeRemarks}
-            good="Every run has a way, away from what it should not meet."
+            good={
+              assumed > 0
+                ? 'Nothing found so far. That counts only once every place is confirmed.'
+                : 'Every run has a route, clear of airbag paths, heat and supply.'
+            }
           />
           <Shut />
         </>
@@ -90,7 +103,14 @@ function SpotRow({ spot, name, zones }: { spot: Spot; name: string; zones: reado
   const { change } = useFramedWiring();
   return (
     <tr>
-      <th scope="row">{name}</th>
+      <th scope="row">
+        {name}
+        {spot.elsewhere && (
+          <small className="quiet d-block">
+            was in: {zoneInText(spot.elsewhere)}, which this body does not have
+          </small>
+        )}
+      </th>
       <td>
         <Form.Select
           size="sm"
@@ -111,15 +131,15 @@ function SpotRow({ spot, name, zones }: { spot: Spot; name: string; zones: reado
       </td>
       <td>
         {spot.said || spot.zone === null ? (
-          <span className="quiet small">{spot.said ? 'said' : 'not known'}</span>
+          <span className="quiet small">{spot.said ? 'confirmed' : 'not known'}</span>
         ) : (
           <Button
             size="sm"
             variant="quiet"
-            aria-label={`${name} is there`}
+            aria-label={`Confirm where ${name} is`}
             onClick={() => change(({ zones: old }) => ({ zones: { ...old, [spot.id]: spot.zone! } }))}
           >
-            Is there
+            Confirm
           </Button>
         )}
       </td>
@@ -127,24 +147,24 @@ function SpotRow({ spot, name, zones }: { spot: Spot; name: string; zones: reado
   );
 }
 
-/** Passages that somebody found shut; each can be opened again. */
+/** Passages that somebody found blocked; each can be unblocked. */
 function Shut() {
   const { bench, choices, change } = useFramedWiring();
   const links = bench.loom!.body.links.filter((l) => choices.shut.includes(l.id));
   if (links.length === 0) return null;
   return (
-    <section className="wire-group" aria-label="No new wire goes through">
-      <h3 className="label">No new wire goes through</h3>
+    <section className="wire-group" aria-label="Blocked passages">
+      <h3 className="label">Blocked passages</h3>
       <ul className="loom-shut">
         {links.map((l) => (
           <li key={l.id}>
-            {ZONE[l.a].name} to {ZONE[l.b].name.toLowerCase()}
+            {ZONE[l.a].name} to {zoneInText(l.b)}
             <Button
               size="sm"
               variant="quiet"
               onClick={() => change(({ shut }) => ({ shut: shut.filter((s) => s !== l.id) }))}
             >
-              It does
+              Unblock
             </Button>
           </li>
         ))}

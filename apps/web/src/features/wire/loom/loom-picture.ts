@@ -4,7 +4,7 @@ import type { Body, Bundle, Level, Loom, Spot, ZoneId } from '@ulpen/core';
 export const PICTURE = { width: 680, height: 440 };
 const EDGE = { x: 34, y: 52 };
 /** What stands in one zone is listed in a card of so many lines at most. */
-const MOST_LINES = 3;
+const MOST_LINES = 6;
 const LINE_PX = 15;
 const CHAR_PX = 6.4;
 const CARD_PAD = 16;
@@ -18,7 +18,8 @@ export interface ZoneCard extends Point {
   zone: ZoneId;
   width: number;
   height: number;
-  lines: { text: string; said: boolean }[];
+  /** `spot`: what is dragged by this line; null: several */
+  lines: { text: string; said: boolean; spot: string | null }[];
 }
 
 export interface BundlePicture {
@@ -50,12 +51,13 @@ export function cardsOf(
   const cards = [...by].map(([zone, list]): ZoneCard => {
     const shown = list.length > MOST_LINES ? list.slice(0, MOST_LINES - 1) : list;
     const lines = [
-      ...shown.map((s) => ({ text: shortened(nameOf(s.id)), said: s.said })),
+      ...shown.map((s) => ({ text: shortened(nameOf(s.id)), said: s.said, spot: s.id })),
       ...(shown.length < list.length
         ? [
             {
               text: `and ${list.length - shown.length} more`,
               said: list.slice(shown.length).every((s) => s.said),
+              spot: null,
             },
           ]
         : []),
@@ -102,6 +104,13 @@ const within = (c: ZoneCard): ZoneCard => ({
   x: clamp(c.x, c.width / 2 + 4, PICTURE.width - c.width / 2 - 4),
   y: clamp(c.y, c.height / 2 + 4, PICTURE.height - c.height / 2 - 4),
 });
+
+/** The zone that a point in the picture means: the card that it is on, else the nearest of all. */
+export function zoneAt({ body }: Pick<Loom, 'body'>, cards: readonly ZoneCard[], p: Point): ZoneId {
+  const on = cards.find((c) => Math.abs(p.x - c.x) <= c.width / 2 && Math.abs(p.y - c.y) <= c.height / 2);
+  const far = (zone: ZoneId) => Math.hypot(placeOf(body, zone).x - p.x, placeOf(body, zone).y - p.y);
+  return on?.zone ?? [...body.zones.keys()].reduce((a, b) => (far(b) < far(a) ? b : a));
+}
 
 /** As thick as what runs in it. */
 const PX_PER_MM = 0.7;
