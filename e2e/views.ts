@@ -68,6 +68,8 @@ export const VIEWS: readonly View[] = [
   { route: '/jobs/:jobId/plan/owner', path: at('plan/owner'), marker: '.triggers' },
   { route: '/jobs/:jobId/wire', path: at('wire'), marker: '.empty-state' },
   { route: '/jobs/:jobId/wire/loom', path: at('wire/loom'), marker: '.empty-state' },
+  { route: '/jobs/:jobId/wire/places', path: at('wire/places'), marker: '.empty-state' },
+  { route: '/jobs/:jobId/wire/paper', path: at('wire/paper'), marker: '.empty-state' },
   { route: '/jobs/:jobId/wire/joints', path: at('wire/joints'), marker: '.empty-state' },
   { route: '/jobs/:jobId/wire/cables', path: at('wire/cables'), marker: '.empty-state' },
   { route: '*', path: () => '/somewhere/else', marker: 'h1' },

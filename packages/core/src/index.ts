@@ -100,6 +100,7 @@ export * from './model/brief.ts';
 export * from './model/car-zones.ts';
 export * from './model/wiring.ts';
 export * from './model/wiring-names.ts';
+export * from './model/wire-paint.ts';
 export * from './level/gain-setting.ts';
 export * from './level/level-chain.ts';
 export * from './library/entry-of.ts';
@@ -185,6 +186,10 @@ export * from './wiring/cables/lone-wires.ts';
 export * from './wiring/cut-list.ts';
 export { type Edit, edited } from './wiring/edits.ts';
 export * from './wiring/expected.ts';
+export * from './wiring/job/bench-of-job.ts';
+export * from './wiring/job/cable-lists.ts';
+export { type Arrival, placesOf, type WorkPlace } from './wiring/job/places.ts';
+export * from './wiring/job/wiring-of-job.ts';
 export * from './wiring/netlist.ts';
 export * from './wiring/netlist-of.ts';
 export { type Sign, SIGNS, terminalId, type TerminalRef } from './wiring/terminal-ref.ts';
@@ -209,3 +214,12 @@ export {
   terminalOnBox,
   type WiringNames,
 } from './wiring/words.ts';
+export { type Branch, type Drop, supplyTree, type SupplyTree } from './wiring/supply/supply-tree.ts';
+export * from './paper/marks.ts';
+export { elementOf, onPaper, svgOf } from './paper/svg.ts';
+export { pagesOf, wiringBook } from './paper/book/book.ts';
+export type { BookInput } from './paper/book/book-input.ts';
+export { cutCsv } from './paper/book/cut-csv.ts';
+export { cutName, cutSize, cutTotal } from './paper/book/cut-words.ts';
+export { partsCsv } from './paper/book/parts.ts';
+export * from './wiring/netlist-document.ts';

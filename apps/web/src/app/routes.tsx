@@ -47,12 +47,20 @@ const WIRE_VIEWS: RouteObject[] = [
     lazy: async () => ({ Component: (await import('../features/wire/loom/LoomView.tsx')).LoomView }),
   },
   {
+    path: 'places',
+    lazy: async () => ({ Component: (await import('../features/wire/places/PlacesView.tsx')).PlacesView }),
+  },
+  {
     path: 'joints',
     lazy: async () => ({ Component: (await import('../features/wire/JointsView.tsx')).JointsView }),
   },
   {
     path: 'cables',
     lazy: async () => ({ Component: (await import('../features/wire/CablesView.tsx')).CablesView }),
+  },
+  {
+    path: 'paper',
+    lazy: async () => ({ Component: (await import('../features/wire/paper/PaperView.tsx')).PaperView }),
   },
 ];
 

@@ -1,4 +1,4 @@
-import { PAINT, wireName } from './wire-paint.ts';
+import { PAINT, wireName } from '@ulpen/core';
 
 /** A wire's end as it is seen in its cavity: base and stripe, or a dashed outline while its colour is not known. */
 export function CavityChip({ wire, thick }: { wire: string | null; thick?: boolean }) {

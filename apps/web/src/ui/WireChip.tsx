@@ -1,4 +1,4 @@
-import { PAINT, wireName } from './wire-paint.ts';
+import { PAINT, wireName } from '@ulpen/core';
 import './wire-chip.css';
 
 interface WireChipProps {

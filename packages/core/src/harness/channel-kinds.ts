@@ -13,6 +13,8 @@ import type { WeightedReading } from './weighted-readings.ts';
 
 /** How much more of a channel than of those it is taken for is left over before its siblings speak for it. */
 const POINTED_AT = 1.4;
+/** So much more leaves no doubt. */
+const WELL_POINTED_AT = 2.5;
 const MIRRORED = { left: 'right', right: 'left', front: 'rear', rear: 'front' } as const;
 
 /** Channels that an ear takes one for, by their places in CHANNELS: the other side, the other axle. */
@@ -33,6 +35,11 @@ export interface ChannelKinds {
   way: boolean;
   /** of a line: the end of the fader that still has to be tried; null: its axle is told */
   fader: 'front' | 'rear' | null;
+  /**
+   * what asks for more certainty: another pair of the unit is in this corner too, or one ear and the siblings alone say
+   * rear, which fewer pairs are than it is heard of
+   */
+  doubt: 'shared-corner' | 'rear-by-ear' | null;
 }
 
 /**
@@ -61,9 +68,11 @@ export function kindsFor(
     );
   const ofWay = (k: number) => beliefs.siblings[at][k] / CHANNEL_PRIOR[pair.kind][k];
   const ofCorner = (k: number) => share(beliefs.siblings[at], k) / share(CHANNEL_PRIOR[pair.kind], k);
-  const left = mirrorsOf(channel).every(
-    (k) => ofWay(n) > POINTED_AT * ofWay(k) || ofCorner(n) > POINTED_AT * ofCorner(k),
+  /** How much more of this channel than of those it is taken for is left over by its siblings. */
+  const pointed = Math.min(
+    ...mirrorsOf(channel).map((k) => Math.max(times(ofWay(n), ofWay(k)), times(ofCorner(n), ofCorner(k)))),
   );
+  const left = pointed > POINTED_AT;
   const claims = pair.claimedChannel;
   const claimed = claims[n] > 0 && claims[n] >= Math.max(...claims);
   const rivals = pairs.flatMap((r, k) =>
@@ -107,10 +116,20 @@ export function kindsFor(
       (channel.way === 'full'
         ? inCorner === 0 && (alike || tones.some((places) => places.length > 1))
         : sureThere > (channel.way === 'midrange' ? 1 : 0)));
-  const kinds = [tones.length > 0, left, claimed].filter(Boolean).length + followed(pair, n);
+  const own = [tones.length > 0, claimed].filter(Boolean).length + followed(pair, n);
+  const byEar = channel.axle === 'rear' && own < 2 && pointed < WELL_POINTED_AT;
   const line = pair.kind === 'input' && !claimed && channel.side !== 'centre' && channel.way !== 'subwoofer';
-  return { kinds, heard: tones.length > 0, way, fader: line ? faderToTry(pair, channel.axle) : null };
+  return {
+    kinds: own + Number(left),
+    heard: tones.length > 0,
+    way,
+    fader: line ? faderToTry(pair, channel.axle) : null,
+    doubt: inCorner > 0 ? 'shared-corner' : byEar ? 'rear-by-ear' : null,
+  };
 }
+
+/** How many times as much; nothing is no times nothing. */
+const times = (a: number, b: number): number => (a > 0 ? a / b : 0);
 
 /** How sure another pair must be of a corner to split it into ways, and not to. */
 const SURELY = 0.8;

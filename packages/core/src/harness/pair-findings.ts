@@ -7,7 +7,7 @@ import type { Known, PairFinding } from './finding-types.ts';
 import { judge, unlessNeeded } from './judged.ts';
 import type { Needed } from './needed.ts';
 import { oneFed, standApart } from './legs.ts';
-import { neededOfChannel, neededOfPair } from './settling-pairs.ts';
+import { neededInDoubt, neededOfChannel, neededOfPair } from './settling-pairs.ts';
 import type { WeightedReading } from './weighted-readings.ts';
 
 /**
@@ -78,18 +78,15 @@ function channelFinding(
     (a, b) => b.probability - a.probability,
   );
   const pair = judged.inputs[at];
-  const ofChannel = neededOfChannel(
-    pair.kind,
-    kindsFor(judged.inputs, at, ranked[0].n, judged.channels),
-    idOf[j],
-  );
+  const kinds = kindsFor(judged.inputs, at, ranked[0].n, judged.channels);
+  const ofChannel = neededOfChannel(pair.kind, kinds, idOf[j]);
   const said = named.has(idOf[i]) || named.has(idOf[j]);
   const line = channelLine({ kind: pair.kind, needed: ofChannel, across: pair.readings.length, named: said });
   const [top, ...others] = asStated(ranked, line);
   const place = measured.best.findIndex((n) => measured.pairs[n].i === i && measured.pairs[n].j === j);
   const alone = place < 0 ? 0 : stated(measuredPairs.channels.joint[place][top.n], line);
   const own = judge(top.probability, alone, said);
-  const needed = ofChannel ?? ofKind;
+  const needed = ofChannel ?? ofKind ?? neededInDoubt(pair.kind, kinds, top.probability, idOf[j]);
   return {
     channel: top.channel,
     ...(needed && own.state === 'settled' ? { ...own, state: 'again' as const } : own),

@@ -156,3 +156,36 @@ export function neededOfChannel(
         mateId,
       );
 }
+
+/** A channel that is in doubt is settled from here on; experience on simulated circuits. */
+const SURE_IN_DOUBT = { 'shared-corner': 0.975, 'rear-by-ear': 0.99 } as const;
+
+/**
+ * What a channel needs that seems sure and is one of a kind that often errs.
+ *
+ * @param probability of the channel, as stated
+ */
+export function neededInDoubt(
+  kind: 'output' | 'input',
+  { doubt }: Pick<ChannelKinds, 'doubt'>,
+  probability: number,
+  mateId: string,
+): Needed | null {
+  if (doubt === null || probability >= SURE_IN_DOUBT[doubt]) return null;
+  const playing = kind === 'output' ? SEATED : PLAYING;
+  if (doubt === 'rear-by-ear')
+    return need(
+      'AC volts across the two with the fader full front: a rear pair drops out.',
+      'ac',
+      { ...playing, fader: 'front' },
+      mateId,
+    );
+  return kind === 'output'
+    ? need('A tone again: another pair is in this corner too.', 'tone', OFF, mateId)
+    : need(
+        'AC volts across the two with balance turned away: another pair is in this corner too.',
+        'ac',
+        { ...playing, balance: 'left' },
+        mateId,
+      );
+}

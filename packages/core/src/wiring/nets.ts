@@ -43,7 +43,7 @@ export class Nets {
 }
 
 /** The other side of what closes a circuit. */
-function across(t: TerminalRef): TerminalRef | null {
+export function across(t: TerminalRef): TerminalRef | null {
   switch (t.of) {
     case 'fuse':
       return { ...t, leg: t.leg === 'source' ? 'load' : 'source' };

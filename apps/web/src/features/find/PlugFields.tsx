@@ -1,7 +1,6 @@
 import { Form } from 'react-bootstrap';
 import { optionsOf, SelectField } from '../../ui/SelectField.tsx';
-import { type ConnectorFields, type Unit, WIRE_COLOURS } from '@ulpen/core';
-import { COLOUR_NAME } from '../../ui/wire-paint.ts';
+import { COLOUR_NAME, type ConnectorFields, type Unit, WIRE_COLOURS } from '@ulpen/core';
 import { TEMPLATES } from './plug-templates.ts';
 import { rowsText } from './plug-text.ts';
 import type { PlugDraft } from './use-plug-draft.ts';

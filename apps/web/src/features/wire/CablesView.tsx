@@ -1,8 +1,10 @@
 import {
   type Cable,
+  cablesCsv,
   type Conductor,
-  LONGEST_RUN_M,
+  labelsOf,
   type LoneWire,
+  LONGEST_RUN_M,
   lossOf,
   type RunLength,
   SHIELD,
@@ -10,7 +12,6 @@ import {
 } from '@ulpen/core';
 import { WireChip } from '../../ui/WireChip.tsx';
 import { CutTable } from './CutTable.tsx';
-import { cablesCsv, labelsOf } from './cable-lists.ts';
 import { LengthField } from './LengthField.tsx';
 import { useFramedWiring } from './WireFrame.tsx';
 import { WirePaneHead } from './WirePaneHead.tsx';

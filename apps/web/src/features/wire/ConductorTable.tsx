@@ -1,5 +1,11 @@
-import { awgWords, type Conductor, FUNCTION_WORD, terminalName, type WiringNames } from '@ulpen/core';
-import type { ConductorGroup } from './wiring-of-job.ts';
+import {
+  awgWords,
+  type Conductor,
+  type ConductorGroup,
+  FUNCTION_WORD,
+  terminalName,
+  type WiringNames,
+} from '@ulpen/core';
 
 interface ConductorTableProps {
   group: ConductorGroup;

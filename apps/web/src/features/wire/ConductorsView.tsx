@@ -1,10 +1,9 @@
 import { useMemo, useState } from 'react';
-import { edited, type Edit } from '@ulpen/core';
+import { conductorsCsv, type Edit, edited, groupsOf } from '@ulpen/core';
 import { ConductorTable } from './ConductorTable.tsx';
 import { PlayPane } from './PlayPane.tsx';
 import { useFramedWiring } from './WireFrame.tsx';
 import { WirePaneHead } from './WirePaneHead.tsx';
-import { conductorsCsv, groupsOf } from './wiring-of-job.ts';
 
 /** Every conductor of the plan that is to be built, and what is heard when it is wired like that. */
 export function ConductorsView() {

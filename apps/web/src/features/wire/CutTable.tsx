@@ -1,4 +1,4 @@
-import { awgWords, type CutLine } from '@ulpen/core';
+import { type CutLine, cutName, cutSize, cutTotal } from '@ulpen/core';
 
 /** What comes off which drum; pieces without a length are counted, not guessed. */
 export function CutTable({ cuts }: { cuts: readonly CutLine[] }) {
@@ -27,17 +27,13 @@ export function CutTable({ cuts }: { cuts: readonly CutLine[] }) {
         </thead>
         <tbody>
           {cuts.map((line) => (
-            <tr key={nameOf(line)}>
+            <tr key={cutName(line)}>
               <th scope="row">
-                {nameOf(line)}
-                <small className="quiet d-block">{sizeOf(line)}</small>
+                {cutName(line)}
+                <small className="quiet d-block">{cutSize(line)}</small>
               </th>
               <td className="num wire-size">{line.pieces}</td>
-              <td className="num wire-total">
-                {line.open === line.pieces
-                  ? 'not set'
-                  : `${line.estimated ? '≈ ' : ''}${line.totalM.toFixed(1)} m${line.open > 0 ? ' +' : ''}`}
-              </td>
+              <td className="num wire-total">{cutTotal(line)}</td>
             </tr>
           ))}
         </tbody>
@@ -46,13 +42,3 @@ export function CutTable({ cuts }: { cuts: readonly CutLine[] }) {
     </section>
   );
 }
-
-const nameOf = ({ what }: CutLine): string =>
-  'cable' in what
-    ? what.cable
-    : what.mm2 === null
-      ? 'Single wire, size not chosen'
-      : `Single wire, ${what.mm2} mm²`;
-
-const sizeOf = ({ what }: CutLine): string =>
-  'cable' in what ? what.size : what.mm2 === null ? '' : awgWords(what.mm2);

@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import {
   type Joint,
   JOINT_CRAFT,
+  jointGroups,
   type JointKind,
   type JointPlace,
   JOINTS_AT,
@@ -13,7 +14,7 @@ import {
 } from '@ulpen/core';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { Checks } from './Checks.tsx';
-import { jointGroups } from './bench-of-job.ts';
+import { useTick } from './use-tick.ts';
 import { useFramedWiring } from './WireFrame.tsx';
 import { WirePaneHead } from './WirePaneHead.tsx';
 
@@ -22,13 +23,7 @@ export function JointsView() {
   const { job, wiring, bench, change } = useFramedWiring();
   const groups = useMemo(() => jointGroups(bench, wiring, job), [bench, wiring, job]);
   const made = bench.joints.filter((j) => j.done).length;
-  const tick = (joint: Joint) =>
-    change(({ done, joints }) =>
-      joint.done
-        ? { done: done.filter((id) => id !== joint.id) }
-        : // What is made stays as it was made, whatever is chosen for the others later.
-          { done: [...new Set([...done, joint.id])], joints: { ...joints, [joint.id]: joint.kind } },
-    );
+  const tick = useTick();
   const choose = (joint: Joint, kind: JointKind) =>
     change(({ joints }) => ({ joints: { ...joints, [joint.id]: kind } }));
   return (

@@ -11,10 +11,10 @@ import {
   type PlayedCoil,
   playNetlist,
   unheard,
+  type Wiring,
   type WiringNames,
 } from '@ulpen/core';
 import { Checks } from './Checks.tsx';
-import type { Wiring } from './wiring-of-job.ts';
 
 interface PlayPaneProps {
   wiring: Wiring;

@@ -1,14 +1,21 @@
 import { useMemo } from 'react';
 import { Link, NavLink, Outlet, useOutletContext } from 'react-router';
 import { format } from 'date-fns';
-import { type JobView, type Plan, type WiringChoices } from '@ulpen/core';
+import {
+  type Bench,
+  benchOf,
+  type JobView,
+  type Plan,
+  wiredPlan,
+  type Wiring,
+  type WiringChoices,
+  wiringOf,
+} from '@ulpen/core';
 import { changeWiring } from '../../api/commands/change-wiring.ts';
 import { useFingerprint } from '../../api/fingerprint.ts';
 import { useFramedMeasuredJob } from '../../api/framed-job.ts';
 import { type Change, useSavedAtOnce } from '../../api/use-saved-at-once.ts';
 import { EmptyState } from '../../ui/EmptyState.tsx';
-import { type Bench, benchOf } from './bench-of-job.ts';
-import { type Wiring, wiredPlan, wiringOf } from './wiring-of-job.ts';
 import '../../ui/panes.css';
 import '../../ui/view-tabs.css';
 import './wire.css';
@@ -16,8 +23,10 @@ import './wire.css';
 const VIEWS = [
   { to: '.', name: 'Conductors', end: true },
   { to: 'loom', name: 'Loom', end: false },
+  { to: 'places', name: 'Places', end: false },
   { to: 'joints', name: 'Joints', end: false },
   { to: 'cables', name: 'Cables', end: false },
+  { to: 'paper', name: 'Paper', end: false },
 ];
 
 export interface WireOutlet {

@@ -9,15 +9,17 @@ interface WirePaneHeadProps {
   status?: string;
   /** its table as CSV (default: none) */
   csv?: () => string;
+  /** its rank on the page (default: the page's own) */
+  as?: 'h1' | 'h2';
 }
 
 /** Head of a view of Wire, with what takes it to the car: a table and a print. */
-export function WirePaneHead({ title, status, csv }: WirePaneHeadProps) {
+export function WirePaneHead({ title, status, csv, as: Heading = 'h1' }: WirePaneHeadProps) {
   const { job } = useFramedWiring();
   const file = `${job.car} ${title}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
   return (
     <div className="pane-title">
-      <h1>{title}</h1>
+      <Heading>{title}</Heading>
       {status && (
         <span className="num quiet" role="status">
           {status}

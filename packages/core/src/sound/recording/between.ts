@@ -1,4 +1,5 @@
 import type { ResponseAnalysis } from '../../signal/analyse.ts';
+import type { FittedFilter } from '../../signal/fit/fit-filter.ts';
 import { fractionalOctaveBands } from '../../signal/bands.ts';
 import { unwrapDegrees } from '../../signal/smooth.ts';
 import { outputResponse, SUM_GRID_HZ } from '../../summing/output-response.ts';
@@ -36,9 +37,12 @@ const RATIO_COHERENCE = 0.5;
 const MOST_WEIGHT = 100;
 /** science: unclear when the other sign's peak exceeds this share of the best. */
 const RIVAL = 0.85;
-/** Experience on simulated outputs: what the scatter of points and the errors of filters make of each other. */
+/** The same where a filter whose phase is taken away is not well known. */
+const RIVAL_IN_DOUBT = 0.6;
+/** A corner known no better than this leaves the phase in doubt, octaves. */
+const DOUBTFUL_CORNER = 0.25;
+/** Experience on simulated outputs: what the scatter of points makes of the delay. */
 const SCATTER_FACTOR = 1.5;
-const FILTER_FACTOR = 1;
 const STEP_SHARE = 0.1;
 /** An overlap narrower than this decides no polarity, octaves. */
 const NARROW_OCTAVES = 0.4;
@@ -123,7 +127,8 @@ export function betweenOutputs({ spectrum, aligned, analyses, skew = 0 }: Betwee
   if (rivalry > RIVAL)
     reasons.push('Both signs fit nearly as well: the overlap is too narrow, or the outputs are processed.');
   if (octaves < NARROW_OCTAVES) reasons.push('The outputs overlap in less than half an octave.');
-  const unsure = analyses.some((a) => a.model === null);
+  const unsure =
+    analyses.some((a) => a.model === null) || (rivalry > RIVAL_IN_DOUBT && analyses.some(inDoubt));
   if (unsure) reasons.push('The filter of one output is not settled, and its phase is needed here.');
   const scatter = SCATTER_FACTOR / Math.sqrt(2 * segments * sharpness);
   return {
@@ -166,17 +171,42 @@ function sureCoherence(single: Float64Array, hum: ReadonlySet<number>, segments:
   });
 }
 
+/** Class and model do not agree on which filters there are, or one of them is hardly known. */
+function inDoubt({ bandClass, model }: ResponseAnalysis): boolean {
+  const needed = {
+    'low-pass': ['lowPass'],
+    'high-pass': ['highPass'],
+    'band-pass': ['highPass', 'lowPass'],
+  } as const;
+  const filters = bandClass in needed ? needed[bandClass as keyof typeof needed] : [];
+  return (
+    bandClass === 'unclear' ||
+    filters.some((side) => !model?.[side]) ||
+    [model?.highPass, model?.lowPass].some((f) => f && f.errorOctaves > DOUBTFUL_CORNER)
+  );
+}
+
 /** What the errors of the fitted filters mean for the delay that is left once their phase is taken away, s. */
 function filterDelayError(analyses: readonly ResponseAnalysis[]): number {
   let sum = 0;
   for (const { model } of analyses)
     for (const filter of [model?.highPass, model?.lowPass]) {
       if (!filter) continue;
-      // At its corner a filter of order n delays by about n / (2 w): a corner off by so much moves that as much.
-      const own = (filter.order / (4 * Math.PI * filter.cornerHz)) * filter.errorOctaves * Math.LN2;
+      // A delay goes with one over the corner: a corner off by so much moves it as much.
+      const own = delayInBand(filter) * filter.errorOctaves * Math.LN2;
       sum += own * own;
     }
-  return Math.sqrt(sum) * FILTER_FACTOR;
+  return Math.sqrt(sum);
+}
+
+/**
+ * Group delay of a Butterworth low-pass far below its corner, 1 / (w sin(pi / 2n)), s: the sum of its poles' own (Zverev,
+ * Handbook of Filter Synthesis, 1967); Linkwitz and Riley's is two of half the order. Near the
+ * corner, where two outputs overlap, a high-pass delays by about as much.
+ */
+function delayInBand({ family, order, cornerHz }: FittedFilter): number {
+  const [each, n] = family === 'linkwitz-riley' ? [2, order / 2] : [1, order];
+  return each / (2 * Math.PI * cornerHz * Math.sin(Math.PI / (2 * n)));
 }
 
 /** A peak is found to this part of the finest step there can be, s. */

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
-import { useSearchParams } from 'react-router';
 import { Button } from 'react-bootstrap';
 import { BODIES, BODY_NAMES, type Bundle, type Loom, type ZoneId, ZONE } from '@ulpen/core';
 import { EmptyState } from '../../../ui/EmptyState.tsx';
+import { useSearchWord } from '../use-search-word.ts';
 import { useFramedWiring } from '../WireFrame.tsx';
 import { WirePaneHead } from '../WirePaneHead.tsx';
 import { BundlePane } from './BundlePane.tsx';
@@ -37,18 +37,7 @@ function WhichBody() {
 
 function Laid({ loom }: { loom: Loom }) {
   const { bench } = useFramedWiring();
-  const [search, setSearch] = useSearchParams();
-  const at = search.get('at');
-  const choose = (next: string | null) =>
-    setSearch(
-      (old) => {
-        const params = new URLSearchParams(old);
-        if (next === null) params.delete('at');
-        else params.set('at', next);
-        return params;
-      },
-      { replace: true },
-    );
+  const [at, choose] = useSearchWord('at');
   const cards = useMemo(() => cardsOf(loom, bench.spotName), [loom, bench]);
   const bundles = useMemo(() => bundlesOf(loom, cards), [loom, cards]);
   const chosen: Bundle | undefined = loom.bundles.find((b) => b.link.id === at);

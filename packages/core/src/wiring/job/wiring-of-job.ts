@@ -1,21 +1,17 @@
-import {
-  channelName,
-  type Conductor,
-  type FinishedCar,
-  type JobView,
-  type Netlist,
-  netlistOf,
-  pairName,
-  type Plan,
-  terminalName,
-  type WiringInput,
-  type WiringNames,
-  writeTable,
-  FUNCTION_WORD,
-} from '@ulpen/core';
+import { writeTable } from '../../harness/table-text.ts';
+import type { FinishedCar } from '../../model/finished-car.ts';
+import type { Plan } from '../../model/plan.ts';
+import { pairName } from '../../model/unit.ts';
+import type { JobOutline } from '../../model/views.ts';
+import { channelName } from '../../model/words.ts';
+import type { Conductor, Netlist } from '../netlist.ts';
+import { netlistOf } from '../netlist-of.ts';
+import type { TerminalRef } from '../terminal-ref.ts';
+import type { WiringInput } from '../wiring-input.ts';
+import { FUNCTION_WORD, terminalName, type WiringNames } from '../words.ts';
 
 /** The plan that is wired: the one agreed on, else the newest that was kept. */
-export function wiredPlan({ plans }: Pick<JobView, 'plans'>): Plan | null {
+export function wiredPlan({ plans }: Pick<JobOutline, 'plans'>): Plan | null {
   const newest = [...plans].sort((a, b) => b.createdAt.localeCompare(a.createdAt));
   return newest.find((p) => p.agreedAt !== null) ?? newest.at(0) ?? null;
 }
@@ -25,11 +21,14 @@ export interface Wiring {
   input: WiringInput;
   netlist: Netlist;
   names: WiringNames;
+  /** letters of the factory wire at a terminal, as map and readings have them; null: none is known */
+  wireAt: (t: TerminalRef) => string | null;
 }
 
-export function wiringOf(job: JobView, plan: Plan, car: FinishedCar): Wiring {
+export function wiringOf(job: JobOutline, plan: Plan, car: FinishedCar): Wiring {
   const pairs = job.units.flatMap((u) => u.pairs);
   const cavities = new Map(pairs.flatMap((p) => p.ends.map((e) => [e.cavityId, `${e.plug}·${e.cavity}`])));
+  const wires = new Map(pairs.flatMap((p) => p.ends.map((e) => [e.cavityId, e.wire])));
   const input = {
     car,
     setup: plan.proposal.setup,
@@ -40,6 +39,7 @@ export function wiringOf(job: JobView, plan: Plan, car: FinishedCar): Wiring {
   return {
     input,
     netlist: netlistOf(input),
+    wireAt: (t) => (t.of === 'plug' ? (wires.get(t.cavityId) ?? null) : null),
     names: {
       car,
       cavity: (id) => cavities.get(id) ?? 'a cavity that is gone',

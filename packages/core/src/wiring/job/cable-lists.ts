@@ -1,4 +1,6 @@
-import { type RunLength, terminalName, type WiringNames, writeTable } from '@ulpen/core';
+import { writeTable } from '../../harness/table-text.ts';
+import type { RunLength } from '../../model/wiring.ts';
+import { terminalName, type WiringNames } from '../words.ts';
 import type { Bench } from './bench-of-job.ts';
 
 export interface CableLabel {

@@ -1,32 +1,19 @@
-import {
-  bench as benchList,
-  type Cable,
-  cablesOf,
-  checkCraft,
-  checkRoutes,
-  type Conductor,
-  type CutLine,
-  cutList,
-  type Joint,
-  jointsOf,
-  type JobView,
-  type Laid,
-  lengthened,
-  type Loom,
-  loomOf,
-  type LoneWire,
-  loneWires,
-  orphans,
-  type Place,
-  deviceName,
-  type RunLength,
-  type SignalSource,
-  type TerminalRef,
-  terminalName,
-  wetJoints,
-  type WiringFields,
-  type WiringRemark,
-} from '@ulpen/core';
+import type { JobOutline } from '../../model/views.ts';
+import type { RunLength, WiringFields } from '../../model/wiring.ts';
+import type { SignalSource } from '../../model/finished-car.ts';
+import { type Cable, cablesOf } from '../cables/cables-of.ts';
+import { type LoneWire, loneWires } from '../cables/lone-wires.ts';
+import type { Place } from '../cables/runs.ts';
+import { bench as benchList, type CutLine, cutList, orphans } from '../cut-list.ts';
+import { type Joint, jointsOf } from '../joints/joints-of.ts';
+import type { Conductor } from '../netlist.ts';
+import { checkRoutes, wetJoints } from '../routes/check-routes.ts';
+import { lengthened, type Loom, loomOf } from '../routes/loom.ts';
+import type { Laid } from '../routes/routing.ts';
+import { checkCraft } from '../rules/craft.ts';
+import type { WiringRemark } from '../rules/rule.ts';
+import type { TerminalRef } from '../terminal-ref.ts';
+import { deviceName, terminalName } from '../words.ts';
 import type { Wiring } from './wiring-of-job.ts';
 
 /** What is made at the bench and cut from the drum. */
@@ -55,7 +42,7 @@ export interface Bench {
   signalName: (conductor: Conductor) => string;
 }
 
-export function benchOf(job: JobView, { input, netlist, names }: Wiring, choices: WiringFields): Bench {
+export function benchOf(job: JobOutline, { input, netlist, names }: Wiring, choices: WiringFields): Bench {
   const joints = jointsOf(netlist, input, choices);
   const cables = cablesOf(netlist, input, choices, (c) => channelOf(c, job, input.car));
   const wires = loneWires(netlist, cables, choices);
@@ -130,7 +117,7 @@ const MARK = { plus: '+', minus: '−' } as const;
 /** A signal by its factory output, or by the channel that an output of a device serves. */
 function nameOf(
   source: SignalSource,
-  job: JobView,
+  job: JobOutline,
   car: Wiring['input']['car'],
   names: Wiring['names'],
 ): string {
@@ -141,7 +128,7 @@ function nameOf(
 }
 
 /** The channel that an output of a device serves in the end. */
-function servedBy(source: SignalSource, job: JobView, { devices }: Wiring['input']['car']) {
+function servedBy(source: SignalSource, job: JobOutline, { devices }: Wiring['input']['car']) {
   if (source.from !== 'device') return null;
   const channel = devices
     .find((d) => d.id === source.deviceId)
@@ -153,7 +140,7 @@ function servedBy(source: SignalSource, job: JobView, { devices }: Wiring['input
 /** Side and axle that a signal belongs to: of its factory output, or of what a device's output serves. */
 function channelOf(
   { signal }: Conductor,
-  job: JobView,
+  job: JobOutline,
   car: Wiring['input']['car'],
 ): { side: string; axle: string } | null {
   const source = signal?.source;
@@ -171,7 +158,11 @@ export interface JointGroup {
 }
 
 /** Plug by plug, then box by box, then supply: the order of the bench. */
-export function jointGroups({ joints }: Pick<Bench, 'joints'>, wiring: Wiring, job: JobView): JointGroup[] {
+export function jointGroups(
+  { joints }: Pick<Bench, 'joints'>,
+  wiring: Wiring,
+  job: JobOutline,
+): JointGroup[] {
   const groups = new Map<string, JointGroup>();
   for (const joint of joints) {
     const place = placeOf(joint.at, wiring, job);
@@ -182,7 +173,7 @@ export function jointGroups({ joints }: Pick<Bench, 'joints'>, wiring: Wiring, j
   return [...groups.values()];
 }
 
-function placeOf(at: TerminalRef, { input }: Wiring, job: JobView): Omit<JointGroup, 'joints'> {
+function placeOf(at: TerminalRef, { input }: Wiring, job: JobOutline): Omit<JointGroup, 'joints'> {
   switch (at.of) {
     case 'plug': {
       const ends = job.units.flatMap((u) => u.pairs.flatMap((p) => p.ends));
