@@ -1,4 +1,6 @@
+import { execFile } from 'node:child_process';
 import { readFile } from 'node:fs/promises';
+import { promisify } from 'node:util';
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { complaintsOf, demoJob, seen } from './shop.ts';
@@ -211,5 +213,69 @@ test('cable is laid through the car: a box is moved by hand, a door takes no wir
   await page.goto(`/jobs/${job.id}/wire/loom?at=front-door-left`);
   await expect(page.getByRole('heading', { name: 'Front left door' })).toBeVisible();
   await accessible(page);
+  expect(complaints).toEqual([]);
+});
+
+test('a place is worked through in order, and the wiring book is taken along as a PDF that says the same', async ({
+  page,
+}) => {
+  test.slow();
+  const complaints = complaintsOf(page);
+  const job = await keptJob(page);
+  await page.goto(`/jobs/${job.id}/wire/places`);
+  const list = page.getByRole('region', { name: 'All places' });
+  await expect(list.getByRole('status')).toHaveText(/^0 of \d+ joints made$/);
+  await list.getByRole('button', { name: /^Merlin S8/ }).click();
+  const work = page.getByRole('region', { name: 'Joints in order' });
+  // Ground first, supply last.
+  await expect(work.getByRole('listitem').first()).toContainText('Ground');
+  await expect(work.getByRole('listitem').last()).toContainText('to Fuse of Merlin S8');
+  await work.getByRole('checkbox').first().check();
+  await expect(list.getByRole('status')).toHaveText(/^1 of \d+ joints made$/);
+  await expect.poll(async () => (await seen(page.request, job.id)).wiring.done.length).toBe(1);
+  await page.getByRole('button', { name: 'Next: Anvil 4.60' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Anvil 4.60' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1, name: 'Anvil 4.60' })).toBeVisible();
+  await accessible(page);
+
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page
+    .getByRole('navigation', { name: 'Views of the wiring' })
+    .getByRole('link', { name: 'Paper' })
+    .click();
+  const book = page.getByRole('region', { name: 'The wiring book' });
+  await book.getByRole('button', { name: /^Supply, ground and turn-on/ }).click();
+  await expect(page.getByRole('img', { name: /^Supply, ground and turn-on, page/ }).first()).toBeVisible();
+  await accessible(page);
+  await page.setViewportSize({ width: 1280, height: 800 });
+
+  const text = async (button: string) => {
+    const download = page.waitForEvent('download');
+    await book.getByRole('button', { name: button }).click();
+    const file = await (await download).path();
+    return (await promisify(execFile)('pdftotext', ['-layout', file, '-'])).stdout;
+  };
+  const whole = await text('Wiring book as PDF');
+  expect(whole).toContain('DRAFT: no plan is agreed, do not cut');
+  expect(whole).toMatch(/C2·3, unit side\s+WH\s+W1/);
+  expect(whole).toContain('Negative off first and on last');
+  const pages = Number(/page 1 of (\d+)/.exec(whole)![1]);
+  expect(whole.match(/page \d+ of \d+/g)).toHaveLength(pages);
+  await book.getByRole('button', { name: 'Letter' }).click();
+  await book.getByRole('button', { name: /^Labels/ }).click();
+  const labels = await text('This sheet alone');
+  expect(labels).toContain('at Amplifier, goes to Merlin S8');
+  expect(labels).not.toContain('Joints, in this order');
+
+  const netlist = page.waitForEvent('download');
+  await book.getByRole('button', { name: /^Netlist/ }).click();
+  const { format, conductors } = JSON.parse(await readFile(await (await netlist).path(), 'utf8'));
+  expect(format).toBe('ulpen-netlist');
+  expect(conductors.length).toBeGreaterThan(70);
+  const schema = await (await page.request.get('/api/v1/schemas/netlist')).json();
+  expect(Object.keys(conductors[0]).sort()).toEqual(
+    Object.keys(schema.$defs.NetlistDocument.properties.conductors.items.properties).sort(),
+  );
   expect(complaints).toEqual([]);
 });

@@ -7,6 +7,7 @@ import { findAccuracy } from './accuracy-find.mjs';
 import { listenAccuracy } from './accuracy-listen.mjs';
 import { planAccuracy } from './accuracy-plan.mjs';
 import { signalAccuracy } from './accuracy-signal.mjs';
+import { wireAccuracy } from './accuracy-wire.mjs';
 import { build, giveUp, installModules, ROOT, step } from './setup.mjs';
 
 const FILE = join(ROOT, 'docs/accuracy.md');
@@ -88,6 +89,7 @@ const PARTS = [
   ['behaviour', '## Behaviour over volume', behaviourAccuracy],
   ['find', '## Find', findAccuracy],
   ['plan', '## Plan', planAccuracy],
+  ['wire', '## Wire', wireAccuracy],
 ];
 
 /** A part as the page has it now, from its heading to the next part's. */
@@ -107,16 +109,16 @@ try {
   const known = PARTS.map(([name]) => name);
   const strange = wanted.find((name) => !known.includes(name));
   if (strange) throw new Error(`“${strange}” is no part of the page: ${known.join(', ')}`);
-  const page = wanted.length > 0 ? await readFile(FILE, 'utf8') : '';
-  const parts = [TITLE];
-  for (const [i, part] of PARTS.entries()) {
-    const [name, , make] = part;
-    const made = wanted.length === 0 || wanted.includes(name);
-    const text = made ? await make(core, sim) : partOf(page, part, PARTS[i + 1]);
-    if (made) console.log(`\n${text}`);
-    parts.push(text);
+  const made = new Map();
+  for (const [name, , make] of PARTS) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
+    made.set(name, await make(core, sim));
+    console.log(`\n${made.get(name)}`);
   }
-  await writeFile(FILE, `${parts.map((text) => text.trimEnd()).join('\n\n')}\n`);
+  // Read when it is written: another run may have made its own part meanwhile.
+  const page = wanted.length > 0 ? await readFile(FILE, 'utf8') : '';
+  const parts = PARTS.map((part, i) => made.get(part[0]) ?? partOf(page, part, PARTS[i + 1]));
+  await writeFile(FILE, `${[TITLE, ...parts].map((text) => text.trimEnd()).join('\n\n')}\n`);
 } catch (error) {
   giveUp(error);
 }

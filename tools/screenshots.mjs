@@ -105,7 +105,7 @@ async function views(browser, address, theme, size) {
   const coil = pair('mono', 'other', 'subwoofer');
   const ids = [...coil.captures].sort((a, b) => a.volumeStep - b.volumeStep).map((c) => c.id);
   await go(`/jobs/${id}/listen/overlay?c=${ids.join(',')}`, '.recharts-line');
-  await take('overlay');
+  if (elsewhere) await take('overlay');
   await go(`/jobs/${id}/listen/tests/bass?pair=${coil.id}`, '.bass-curve');
   await take('test', other);
   await go(`/jobs/${id}/listen/${pair('left', 'front', 'woofer').id}/sheet`, '.recharts-line');
@@ -148,6 +148,11 @@ async function views(browser, address, theme, size) {
   await page.getByRole('button', { name: 'Estate, people carrier' }).click();
   await page.locator('.loom-card').first().waitFor();
   await take('loom');
+  await go(
+    `/jobs/${id}/wire/paper?sheet=place:${encodeURIComponent('Supply, ground and turn-on')}`,
+    '.paper-page',
+  );
+  await take('paper');
   await go('/shop', '.devices');
   await take('shop', other);
   await context.close();

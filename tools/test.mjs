@@ -66,6 +66,11 @@ try {
     await installPackages(['chromium']);
     return 'installed';
   });
+  await step('PDF reader', async () => {
+    if (existsSync('/usr/bin/pdftotext')) return 'present';
+    await installPackages(['poppler-utils']);
+    return 'installed';
+  });
   await step('Packages', installModules);
   await rm(REPORTS, { recursive: true, force: true });
   await mkdir(REPORTS, { recursive: true });

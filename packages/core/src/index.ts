@@ -124,6 +124,7 @@ export { GUESSED } from './plan/words/guess.ts';
 export { carInWords } from './plan/words/car-in-words.ts';
 export { changesInWords } from './plan/words/changes-in-words.ts';
 export { PLANNER_VERSION } from './plan/planner-version.ts';
+export { planInputOf } from './plan/facts/plan-of-job.ts';
 export { finishedCar } from './plan/finished/finished-car.ts';
 export * from './plan/compare/propose.ts';
 export * from './plan/compare/readiness.ts';
@@ -181,6 +182,7 @@ export * from './wiring/cables/cable-kinds.ts';
 export * from './wiring/cables/cables-of.ts';
 export { type RunLoss, lossOf } from './wiring/cables/run-loss.ts';
 export { type Place, placeId } from './wiring/cables/runs.ts';
+export { Circuit } from './wiring/circuit/nodal.ts';
 export * from './wiring/circuit/play.ts';
 export * from './wiring/cables/lone-wires.ts';
 export * from './wiring/cut-list.ts';
@@ -214,6 +216,7 @@ export {
   terminalOnBox,
   type WiringNames,
 } from './wiring/words.ts';
+export { fuseAmpsOf } from './wiring/supply/fuse-ratings.ts';
 export { type Branch, type Drop, supplyTree, type SupplyTree } from './wiring/supply/supply-tree.ts';
 export * from './paper/marks.ts';
 export { elementOf, onPaper, svgOf } from './paper/svg.ts';

@@ -110,6 +110,20 @@ describe('a book', () => {
     const cover = said(sheets[0]);
     expect(cover[cover.indexOf(sheets[1].title, cover.indexOf('Sheets')) + 1]).toBe(String(first));
   });
+  it('calls a wire that runs alone the same on its labels, at both places and on the cut list', () => {
+    const sheets = bookOf(plan);
+    const { bench } = benchOfPlan(plan);
+    const single = (sheet: BookSheet) => said(sheet).filter((t) => /^S\d+$/.test(t));
+    const places = sheets.filter((s) => s.id.startsWith('place:')).flatMap(single);
+    bench.wires.forEach((_, n) => {
+      expect(places.filter((t) => t === `S${n + 1}`).length, `S${n + 1}`).toBeGreaterThanOrEqual(2);
+      for (const [id, times] of [
+        ['labels', 2],
+        ['cut', 1],
+      ] as const)
+        expect(single(sheetOf(sheets, id)).filter((t) => t === `S${n + 1}`)).toHaveLength(times);
+    });
+  });
   it('says on every page that it is a draft, until a plan is agreed', () => {
     const draft = (agreedAt: string | null) =>
       bookOf(plan, 'a4', agreedAt)

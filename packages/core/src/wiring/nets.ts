@@ -6,15 +6,15 @@ export class Nets {
   private readonly above = new Map<string, string>();
   private readonly refs = new Map<string, TerminalRef>();
 
-  /** @param through whether fuses, distribution blocks and relays count as closed */
-  constructor({ conductors }: Netlist, through: boolean) {
+  /** @param through what counts as closed: nothing, distribution blocks, or these with fuses and relays */
+  constructor({ conductors }: Netlist, through: 'nothing' | 'blocks' | 'all') {
     for (const { from, to } of conductors) {
       for (const t of [from, to]) this.refs.set(terminalId(t), t);
       this.join(terminalId(from), terminalId(to));
     }
-    if (!through) return;
     for (const t of this.refs.values()) {
-      const other = across(t);
+      const closed = through === 'all' || (through === 'blocks' && t.of === 'distribution');
+      const other = closed ? across(t) : null;
       if (other && this.refs.has(terminalId(other))) this.join(terminalId(t), terminalId(other));
     }
   }

@@ -1,7 +1,7 @@
 import type { FinishedDevice } from '../model/finished-car.ts';
-import type { Setup } from '../model/setup.ts';
 import { cableFor } from '../supply/fuse.ts';
 import { type Conductor, type ConductorFunction, conductor } from './netlist.ts';
+import { fuseAmpsOf } from './supply/fuse-ratings.ts';
 import type { TerminalRef } from './terminal-ref.ts';
 import { terminalAt, type WiringInput } from './wiring-input.ts';
 
@@ -19,28 +19,22 @@ const fuse = (id: string, leg: 'source' | 'load'): TerminalRef => ({ of: 'fuse',
 const distribution = (way: string): TerminalRef => ({ of: 'distribution', way });
 
 /** Battery, fuses, distribution and grounds; then what wakes each device. */
-export function supplyConductors({ car, setup }: WiringInput): Conductor[] {
+export function supplyConductors(input: WiringInput): Conductor[] {
+  const { car } = input;
   const supplied = car.devices.flatMap((device) => {
     const at = terminalAt(device, 'supply');
     return at ? [{ device, at }] : [];
   });
   if (supplied.length === 0) return [];
-  return [
-    ...fromBattery(supplied, car.supply.from, setup?.supply ?? null),
-    ...toGround(supplied, setup?.supply ?? null),
-    ...remote({ car, setup }),
-  ];
+  return [...fromBattery(supplied, input), ...toGround(supplied, input), ...remote(input)];
 }
 
 type Supplied = { device: FinishedDevice; at: TerminalRef }[];
 
 /** One device hangs on the main fuse alone; of several each has a fuse of its own behind the distribution. */
-function fromBattery(
-  supplied: Supplied,
-  from: 'battery' | 'factory-feed',
-  supply: Setup['supply'] | null,
-): Conductor[] {
-  const main = wire('supply', supply?.cableMm2 ?? null);
+function fromBattery(supplied: Supplied, input: WiringInput): Conductor[] {
+  const { from } = input.car.supply;
+  const main = wire('supply', input.setup?.supply.cableMm2 ?? null);
   const source: TerminalRef = from === 'battery' ? { of: 'battery', post: 'plus' } : { of: 'factory-feed' };
   const first = from === 'battery' ? 'main' : 'feed';
   const start = main(source, fuse(first, 'source'));
@@ -49,7 +43,7 @@ function fromBattery(
     start,
     main(fuse(first, 'load'), distribution('in')),
     ...supplied.flatMap(({ device, at }) => {
-      const branch = wire('supply', branchMm2(device, supply));
+      const branch = wire('supply', branchMm2(device, input));
       return [
         branch(distribution(device.id), fuse(device.id, 'source')),
         branch(fuse(device.id, 'load'), at),
@@ -58,21 +52,25 @@ function fromBattery(
   ];
 }
 
-/** What the device's own fuse asks for; null: neither that nor its current is known. */
-function branchMm2({ entry, draws }: FinishedDevice, supply: Setup['supply'] | null): number | null {
-  const amps = entry?.fuseAmps ?? draws.sineAmps;
-  return amps > 0 ? cableFor(draws.sineAmps, amps, BRANCH_M, supply?.metal ?? 'copper') : null;
+/** What the fuse of its branch asks for; null: neither that nor its current is known. */
+function branchMm2(device: FinishedDevice, { car, setup }: WiringInput): number | null {
+  const amps = fuseAmpsOf(device.id, { car, setup });
+  const known = (device.entry?.fuseAmps ?? device.draws.sineAmps) > 0;
+  return known && amps !== null
+    ? cableFor(device.draws.sineAmps, amps, BRANCH_M, setup?.supply.metal ?? 'copper')
+    : null;
 }
 
 /** Every box at one point, by a cable like that of its supply. */
-function toGround(supplied: Supplied, supply: Setup['supply'] | null): Conductor[] {
+function toGround(supplied: Supplied, input: WiringInput): Conductor[] {
+  const supply = input.setup?.supply;
   const point: TerminalRef =
     supply?.ground === 'battery-terminal'
       ? { of: 'battery', post: 'minus' }
       : { of: 'ground', point: 'body' };
   return supplied.flatMap(({ device }) => {
     const at = terminalAt(device, 'ground');
-    const mm2 = supplied.length === 1 ? (supply?.cableMm2 ?? null) : branchMm2(device, supply);
+    const mm2 = supplied.length === 1 ? (supply?.cableMm2 ?? null) : branchMm2(device, input);
     return at ? [wire('ground', mm2)(at, point)] : [];
   });
 }

@@ -71,7 +71,8 @@ export function terminalName(t: TerminalRef, names: WiringNames): string {
   }
 }
 
-const fuseName = (id: string, car: FinishedCar): string =>
+/** A fuse by what it protects. @example 'Fuse of Anvil 4.60' */
+export const fuseName = (id: string, car: FinishedCar): string =>
   id === 'main'
     ? car.devices.some((d) => d.kind === 'breaker')
       ? 'Main breaker'

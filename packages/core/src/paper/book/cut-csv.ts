@@ -1,5 +1,6 @@
 import { writeTable } from '../../harness/table-text.ts';
 import type { Bench } from '../../wiring/job/bench-of-job.ts';
+import { markOfWire } from '../../wiring/job/cable-lists.ts';
 import { terminalName, type WiringNames } from '../../wiring/words.ts';
 
 /** Every piece that is cut, with its length, as CSV. */
@@ -24,7 +25,7 @@ export function cutCsv({ cables, wires, lengthOf, placeName }: Bench, names: Wir
       ...wires.map(({ conductor: c }) =>
         row(
           c.id,
-          'Single wire',
+          `${markOfWire({ wires }, c.id)} Single wire`,
           c.mm2 === null ? 'not chosen' : `${c.mm2} mm²`,
           terminalName(c.from, names),
           terminalName(c.to, names),

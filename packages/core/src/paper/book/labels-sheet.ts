@@ -1,4 +1,4 @@
-import { labelsOf } from '../../wiring/job/cable-lists.ts';
+import { labelsOf, markOfWire } from '../../wiring/job/cable-lists.ts';
 import { terminalName } from '../../wiring/words.ts';
 import { type Mark, type Page, PAPERS, rectangle, type BookSheet } from '../marks.ts';
 import { wrapped } from '../type.ts';
@@ -13,11 +13,12 @@ const HEIGHT = 50;
 export function labelsSheet(input: BookInput): BookSheet {
   const { bench, wiring, paper } = input;
   const { width, height } = PAPERS[paper];
-  const single = bench.wires.flatMap(({ conductor: c }, n) => {
+  const single = bench.wires.flatMap(({ conductor: c }) => {
+    const mark = markOfWire(bench, c.id);
     const [from, to] = [terminalName(c.from, wiring.names), terminalName(c.to, wiring.names)];
     return [
-      { mark: `S${n + 1}`, text: `at ${from}, goes to ${to}` },
-      { mark: `S${n + 1}`, text: `at ${to}, comes from ${from}` },
+      { mark, text: `at ${from}, goes to ${to}` },
+      { mark, text: `at ${to}, comes from ${from}` },
     ];
   });
   const labels = [...labelsOf(bench), ...single];

@@ -1,3 +1,4 @@
+import { markOfWire } from '../../wiring/job/cable-lists.ts';
 import { terminalName } from '../../wiring/words.ts';
 import { Flow } from '../flow.ts';
 import type { BookSheet } from '../marks.ts';
@@ -49,7 +50,7 @@ export function cutSheet({ bench, wiring, paper }: BookInput): BookSheet {
       ]),
       ...bench.wires.map(({ conductor: c }) => [
         { ticked: false },
-        { text: c.mm2 === null ? 'size not chosen' : `${c.mm2} mm²` },
+        { text: markOfWire(bench, c.id), under: c.mm2 === null ? 'size not chosen' : `${c.mm2} mm²` },
         { text: terminalName(c.from, wiring.names) },
         { text: terminalName(c.to, wiring.names) },
         length(c.id),

@@ -1,5 +1,6 @@
 import type { Joint } from '../../wiring/joints/joints-of.ts';
 import { JOINT_CRAFT } from '../../wiring/joints/joint-kinds.ts';
+import { markOfWire } from '../../wiring/job/cable-lists.ts';
 import type { Arrival, WorkPlace } from '../../wiring/job/places.ts';
 import { terminalName, terminalOnBox } from '../../wiring/words.ts';
 import { type Cell, Flow } from '../flow.ts';
@@ -95,7 +96,7 @@ export const lengthText = ({ lengthM, measured }: Pick<Arrival, 'lengthM' | 'mea
   lengthM === null ? 'not set' : `${measured ? '' : '≈ '}${lengthM.toFixed(1)} m`;
 
 const arrivalRow = (a: Arrival): Cell[] => [
-  { text: a.mark ?? '–', face: 'mono' },
+  { text: a.mark, face: 'mono' },
   { text: a.name, under: a.size },
   { text: `${a.way} ${a.far}`, under: a.through.length > 0 ? `by ${a.through.join(', ')}` : '' },
   { text: lengthText(a), face: 'mono' },
@@ -125,7 +126,7 @@ function jointRow(joint: Joint, { bench, wiring }: Pick<BookInput, 'bench' | 'wi
             wire: colour === 'shield' ? null : colour,
             under: colour === 'shield' ? 'shield' : '',
           }
-        : { text: size || 'size not chosen' },
+        : { text: markOfWire(bench, conductor.id), face: 'mono', under: size || 'size not chosen' },
     {
       text: far ? terminalName(far, names) : 'nothing: capped by itself',
       under: conductor?.signal?.swapped ? 'swapped on purpose' : '',

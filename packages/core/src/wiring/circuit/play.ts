@@ -34,21 +34,40 @@ export interface PlayResult {
 /** What is weaker than this beside one volt is not heard. */
 const HEARD = 0.003;
 
+/** A netlist as parts of a circuit, with what sends a volt into each factory output that plays. */
+export interface PlayedCircuit {
+  parts: Part[];
+  /** by the id of the output */
+  sources: Map<string, Source[]>;
+  awake: ReadonlySet<string>;
+}
+
+/** The conductors as they are, what they lead to, and each device as it is awake or not. */
+export function circuitOf(
+  netlist: Netlist,
+  { car, outputs }: Pick<WiringInput, 'car' | 'outputs'>,
+): PlayedCircuit {
+  const ends = new Set(netlist.conductors.flatMap((c) => [terminalId(c.from), terminalId(c.to)]));
+  const used = (id: string) => ends.has(id);
+  const passive = passiveParts(netlist, { car });
+  const awake = awakeDevices(passive, { car }, used);
+  const playing = car.outputs.filter((o) => o.plays).map((o) => o.pairId);
+  return {
+    parts: [...passive, ...car.devices.flatMap((d) => deviceParts(d, awake.has(d.id), used))],
+    sources: new Map(
+      outputs.filter((o) => playing.includes(o.id)).map((o) => [o.id, outputSources(o)] as const),
+    ),
+    awake,
+  };
+}
+
 /**
  * Sends one volt into each factory output in turn and says which coil moves, how far, and which way: by nodal analysis
  * of the conductors as they are, whatever they were meant to be.
  */
 export function playNetlist(netlist: Netlist, input: Pick<WiringInput, 'car' | 'outputs'>): PlayResult {
-  const { car, outputs } = input;
-  const ends = new Set(netlist.conductors.flatMap((c) => [terminalId(c.from), terminalId(c.to)]));
-  const used = (id: string) => ends.has(id);
-  const passive = passiveParts(netlist, input);
-  const awake = awakeDevices(passive, input, used);
-  const parts = [...passive, ...car.devices.flatMap((d) => deviceParts(d, awake.has(d.id), used))];
-  const playing = car.outputs.filter((o) => o.plays).map((o) => o.pairId);
-  const sources = new Map(
-    outputs.filter((o) => playing.includes(o.id)).map((o) => [o.id, outputSources(o)] as const),
-  );
+  const { car } = input;
+  const { parts, sources, awake } = circuitOf(netlist, input);
   const circuit = new Circuit(parts, [...sources.values()].flat());
   return {
     outputs: [...sources].map(([pairId, own]) => {

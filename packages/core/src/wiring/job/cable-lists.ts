@@ -9,6 +9,10 @@ export interface CableLabel {
   text: string;
 }
 
+/** Mark of a wire that runs alone: S1, S2 ... in the order of the list. */
+export const markOfWire = ({ wires }: Pick<Bench, 'wires'>, conductorId: string): string =>
+  `S${wires.findIndex((w) => w.conductor.id === conductorId) + 1}`;
+
 /** Both ends of every cable: where this end is, and where the other one goes. */
 export const labelsOf = ({ cables, placeName }: Bench): CableLabel[] =>
   cables.flatMap(({ id, mark, from, to }) => [

@@ -6,13 +6,14 @@ import { spotOf } from '../routes/spots.ts';
 import { ZONE } from '../routes/zones.ts';
 import type { TerminalRef } from '../terminal-ref.ts';
 import type { Bench } from './bench-of-job.ts';
+import { markOfWire } from './cable-lists.ts';
 import type { Wiring } from './wiring-of-job.ts';
 
 /** A cable or a wire as it is found at one place. */
 export interface Arrival {
   id: string;
-  /** W3; null: a wire that runs alone */
-  mark: string | null;
+  /** W3, or S2 of a wire that runs alone */
+  mark: string;
   name: string;
   size: string;
   /** its other end */
@@ -163,7 +164,7 @@ function ofWire(
 ): Arrival {
   return {
     id,
-    mark: null,
+    mark: markOfWire(bench, id),
     name: 'Single wire',
     size: mm2 === null ? 'size not chosen' : `${mm2} mm²`,
     far: bench.spotName(spotOf(leaves ? to : from, input)),

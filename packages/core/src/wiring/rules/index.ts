@@ -5,6 +5,7 @@ import type { WiringNames } from '../words.ts';
 import { bridgeOnGround } from './bridge-on-ground.ts';
 import { coilsJoined } from './coils.ts';
 import { fedAndFused } from './fed-and-fused.ts';
+import { fuseAboveCable } from './fuse-above-cable.ts';
 import { fuseInNegative } from './fuse-in-negative.ts';
 import type { WiringRemark, WiringRule } from './rule.ts';
 import { sizeOfTerminal } from './size-of-terminal.ts';
@@ -15,6 +16,7 @@ const RULES: readonly WiringRule[] = [
   bridgeOnGround,
   twoDrivers,
   fedAndFused,
+  fuseAboveCable,
   fuseInNegative,
   coilsJoined,
   swapInDevice,
@@ -23,6 +25,7 @@ const RULES: readonly WiringRule[] = [
 
 /** Everything that is wrong with a netlist as it is, the gravest kinds first. */
 export function checkNetlist(netlist: Netlist, input: WiringInput, names: WiringNames): WiringRemark[] {
-  const context = { netlist, input, names, nets: new Nets(netlist, false), fed: new Nets(netlist, true) };
+  const nets = (through: 'nothing' | 'blocks' | 'all') => new Nets(netlist, through);
+  const context = { netlist, input, names, nets: nets('nothing'), blocks: nets('blocks'), fed: nets('all') };
   return RULES.flatMap((rule) => rule(context));
 }

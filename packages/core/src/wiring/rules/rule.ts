@@ -18,6 +18,8 @@ export interface WiringContext {
   names: WiringNames;
   /** joined by conductors alone */
   nets: Nets;
+  /** with distribution blocks closed */
+  blocks: Nets;
   /** with fuses, blocks and relays closed */
   fed: Nets;
 }

@@ -45,6 +45,39 @@ describe('supply', () => {
     ]);
     expect(added({ of: 'fuse', id: ONE, leg: 'load' }, at(ONE, 'supply'))).toEqual([]);
   });
+  it('a branch that lost its fuse hangs on one that its cable cannot bear; the thick main cable may', () => {
+    const ofBranch = (t: TerminalRef) => t.of === 'fuse' && t.id === ONE;
+    const [before, after] = ['to', 'from'].map((end) =>
+      netlist.conductors.find((c) => ofBranch(c[end as 'to' | 'from']))!,
+    );
+    const twisted = (mm2: number) =>
+      check(sum, {
+        conductors: [
+          ...netlist.conductors.filter((c) => c !== before && c !== after),
+          conductor({ ...before, to: after.to, mm2 }),
+        ],
+      });
+    const found = twisted(before.mm2!);
+    expect(found).toHaveLength(1);
+    expect(found[0]).toMatch(/^fuse-above-cable: Main fuse has \d+ A, and .* mm², which carries \d+ A\.$/);
+    expect(twisted(sum.input.setup!.supply.cableMm2)).toEqual([]);
+  });
+  it('the main fuse left out: its cable, though every branch has a fuse of its own; and both in place', () => {
+    const main = (leg: string) =>
+      netlist.conductors.find((c) =>
+        [c.from, c.to].some((t) => t.of === 'fuse' && t.id === 'main' && t.leg === leg),
+      )!;
+    const [before, after] = [main('source'), main('load')];
+    const { id: _, ...cable } = before;
+    const found = check(sum, {
+      conductors: [
+        ...netlist.conductors.filter((c) => c !== before && c !== after),
+        conductor({ ...cable, to: after.to }),
+      ],
+    });
+    expect(found).toEqual(['no-fuse: Battery + to Distribution block, in has no fuse before it.']);
+    expect(check(sum)).toEqual([]);
+  });
   it('a fuse in the negative of one device, and one in its plus', () => {
     const ground = netlist.conductors.find(
       (c) => c.from.of === 'device' && c.from.deviceId === FOUR && c.function === 'ground',
@@ -68,6 +101,8 @@ describe('supply', () => {
       conductor({ ...own, from: fuse('load') }),
     ];
     expect(check(sum, { conductors: through })).toEqual([
+      // The plus lost it, and hangs on the main one.
+      expect.stringMatching(/^fuse-above-cable: Main fuse has \d+ A, and Distribution block, Anvil 4\.60/),
       'fuse-in-negative: The ground of Anvil 4.60 goes through Fuse of Anvil 4.60, battery end.',
     ]);
   });

@@ -1,8 +1,8 @@
 import type { FinishedDevice } from '../../model/finished-car.ts';
 import type { RunLength } from '../../model/wiring.ts';
 import { ampacity, cableOhm, type CableMetal, RETURN_OHM } from '../../supply/cable.ts';
-import { FUSE_SIZES } from '../../supply/fuse.ts';
 import type { Conductor, Netlist } from '../netlist.ts';
+import { fuseAmpsOf } from './fuse-ratings.ts';
 import { across } from '../nets.ts';
 import { isGround, terminalId, type TerminalRef } from '../terminal-ref.ts';
 import { terminalAt, type WiringInput } from '../wiring-input.ts';
@@ -72,12 +72,14 @@ export function supplyTree(netlist: Netlist, input: WiringInput, lengthOf: Lengt
   const mainMm2 = main?.mm2 ?? setup?.supply.cableMm2 ?? null;
   return {
     from: feed,
-    mainFuseAmps: (feed === 'battery' ? setup?.supply.fuseAmps : setup?.supply.feedFuseAmps) ?? null,
+    mainFuseAmps: fuseAmpsOf(feed === 'battery' ? 'main' : 'feed', input),
     mainFuseMm: feed === 'battery' ? (setup?.supply.fuseMm ?? null) : null,
     mainMm2,
     mainCarriesAmps: mainMm2 === null ? null : ampacity(mainMm2, metal),
     metal,
-    branches: ways.map(({ device, out, back }) => branchOf(device, { out, back, ways, metal, lengthOf })),
+    branches: ways.map(({ device, out, back }) =>
+      branchOf(device, { out, back, ways, metal, lengthOf, input }),
+    ),
     sineAmps: sum('sineAmps'),
     musicAmps: sum('musicAmps'),
     idleAmps: sum('idleAmps'),
@@ -96,14 +98,17 @@ interface BranchContext {
   ways: readonly Way[];
   metal: CableMetal;
   lengthOf: LengthOf;
+  input: WiringInput;
 }
 
-function branchOf(device: FinishedDevice, { out, back, ways, metal, lengthOf }: BranchContext): Branch {
+function branchOf(
+  device: FinishedDevice,
+  { out, back, ways, metal, lengthOf, input }: BranchContext,
+): Branch {
   const own = (out ?? []).filter((c) => ways.filter((w) => w.out?.includes(c)).length === 1);
   const ownFuse = ways.length > 1;
   const sizes = own.flatMap((c) => c.mm2 ?? []);
   const mm2 = sizes.length > 0 ? Math.min(...sizes) : null;
-  const asked = device.entry?.fuseAmps ?? device.draws.sineAmps;
   const path = out && back ? [...out, ...back] : null;
   const lengths = path?.map((c) => lengthOf(c.id)) ?? [];
   const known = path !== null && path.every((c, n) => c.mm2 !== null && lengths[n] !== null);
@@ -119,7 +124,7 @@ function branchOf(device: FinishedDevice, { out, back, ways, metal, lengthOf }: 
   return {
     deviceId: device.id,
     ownFuse,
-    fuseAmps: ownFuse ? (FUSE_SIZES.find((f) => f >= asked) ?? null) : null,
+    fuseAmps: ownFuse ? fuseAmpsOf(device.id, input) : null,
     mm2,
     carriesAmps: mm2 === null ? null : ampacity(mm2, metal),
     draws: device.draws,

@@ -4,6 +4,7 @@ import {
   type Arrival,
   type Joint,
   JOINT_CRAFT,
+  markOfWire,
   SHIELD,
   terminalName,
   terminalOnBox,
@@ -94,7 +95,7 @@ function Arrivals({ arrivals }: { arrivals: readonly Arrival[] }) {
           {arrivals.map((a) => (
             <tr key={a.id}>
               <th scope="row">
-                <span className="wire-mark num">{a.mark ?? '–'}</span>
+                <span className="wire-mark num">{a.mark}</span>
               </th>
               <td>
                 {a.way} {a.far}
@@ -142,6 +143,7 @@ function JointLine({ joint, n }: { joint: Joint; n: number }) {
             <>
               {cable && <span className="num">{cable.mark} </span>}
               {colour && (colour === SHIELD ? 'shield' : <WireChip wire={colour} />)}
+              {!cable && <span className="num">{markOfWire(bench, conductor.id)} </span>}{' '}
               {!cable && (conductor.mm2 === null ? 'size not chosen' : `${conductor.mm2} mm²`)}{' '}
               <span>to {terminalName(far, names)}</span>
               {conductor.signal?.swapped && <span className="wire-swapped">swapped on purpose</span>}
